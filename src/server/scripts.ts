@@ -1,4 +1,4 @@
-// Scripts in the database: found, made and saved; each save is a revision that stays.
+// Scripts in the database: read, created and saved; each save makes a permanent revision.
 import { randomUUID } from 'node:crypto'
 import type { Moment } from '../core/model/moment.ts'
 import { nameKey } from '../core/model/script.ts'
@@ -18,7 +18,7 @@ const select = (more: string) => `
 const selectWhole = select(', r.text, s.came_from IS NOT NULL AS carried')
 const selectHead = select('')
 
-/** How many variants each script has, where that is more than one. Counted at once, as a count for each row takes long. */
+/** The number of variants of scripts with more than one. One query for all, because a count for each row takes long. */
 const variantCounts = (database: Database): Map<number, number> =>
   new Map(
     database
@@ -31,7 +31,7 @@ const variantCounts = (database: Database): Map<number, number> =>
 
 function fromRows<T extends ScriptHead>(database: Database, rows: Row<T>[]): T[] {
   const counts = variantCounts(database)
-  // The rows are ours alone, and thousands: they are finished in place.
+  // The rows are private and thousands: they are completed in place.
   return rows.map(
     row =>
       Object.assign(row, {
@@ -54,7 +54,7 @@ export const allHeads = (database: Database): ScriptHead[] =>
     database.prepare<[], Row<ScriptHead>>(`${selectHead} AND s.file IS NULL ORDER BY s.printer_id, s.id`).all(),
   )
 
-/** The texts that a printer has in use, by moment: of several scripts of one moment the one that was saved last. */
+/** A printer's texts in use by moment; of several scripts of one moment, the one saved last. */
 export function textsInUse(database: Database, printer: string): Partial<Record<Moment, string>> {
   const rows = database
     .prepare<[string], { moment: Moment; text: string }>(
@@ -90,7 +90,7 @@ export function scriptById(database: Database, id: number): SavedScript | undefi
   return { ...row, stock: row.stock === 1, carried: row.carried === 1, variants: variants ?? 1 }
 }
 
-/** The script that has this name as people compare names, with its printer's name, for the sentence that refuses it. */
+/** The script with this name, compared as people do, and its printer's name for the refusal. */
 export const scriptNamed = (database: Database, name: string) =>
   database
     .prepare<[string], { id: number; name: string; moment: Moment; printer: string }>(
@@ -105,18 +105,18 @@ export type NewScript = {
   text: string
   note: string
   stock?: boolean | undefined
-  /** The text as it was pasted; null where it was not. */
+  /** The text as pasted; null if it was not. */
   pasted?: string | null | undefined
-  /** Of a config or macro file, its name on the machine. */
+  /** For a config or macro file, its name on the machine. */
   file?: string | undefined
 }
 
-/** What the first variant of a script is called: as it came, or as it was begun. */
+/** The name of a script's first variant. */
 const firstVariant = (stock: boolean): string => (stock ? 'As it came' : 'First')
 
 /**
- * Makes a script with its first variant and revision, all or nothing; returns its id. The name must be free. A text that was
- * changed since it was pasted makes a second revision, so that the paste can be read again.
+ * Creates a script with its first variant and revision, all or nothing; returns its id. The name must be free. A text
+ * that was changed since it was pasted makes a second revision, so that the paste can be read again.
  */
 export function addScript(database: Database, script: NewScript, now: string): number {
   return writing(database, () => {
@@ -141,7 +141,7 @@ export function addScript(database: Database, script: NewScript, now: string): n
   })
 }
 
-/** Adds the next revision of a variant; gives its id. */
+/** Adds the next revision of a variant; returns its id. */
 export function addRevision(
   database: Database,
   variantId: number,
@@ -165,7 +165,7 @@ export type Change = {
   moment: Moment
   base: number
   variant?: number | undefined
-  /** That of the script that it is a change of. */
+  /** The identity of the script that it changes. */
   identity: string
 }
 
@@ -183,28 +183,28 @@ export function saveScript(
   return writing(database, () => {
     const before = scriptById(database, id)
     if (!before || change.identity !== before.identity) return 'gone'
-    // The same save once more, because its response was lost.
+    // The same save repeated, because its response was lost.
     if (isSaved(before, change)) return 'saved'
     if (before.revision !== change.base || (change.variant ?? before.variantId) !== before.variantId) return 'stale'
     if (before.stock && change.text !== before.text) return 'stock'
     database
       .prepare('UPDATE scripts SET printer_id = ?, moment = ? WHERE id = ?')
       .run(change.printerId, change.moment, id)
-    // A move to another printer stands in the history too; what came with a printer has no history of its own.
+    // A move to a different printer is a revision, too; stock scripts have no history of their own.
     const moved = change.printerId !== before.printerId && !before.stock
     if (change.text !== before.text || moved) addRevision(database, before.variantId, before.revision + 1, change, now)
     return 'saved'
   })
 }
 
-/** Whether a change is what is saved already. */
+/** Whether a change equals what is saved. */
 const isSaved = (saved: SavedScript, { text, printerId, moment, variant }: Change): boolean =>
   text === saved.text &&
   printerId === saved.printerId &&
   moment === saved.moment &&
   (variant ?? saved.variantId) === saved.variantId
 
-/** Changes a script's name, which must be free. */
+/** Renames a script; the name must be free. */
 export const renameScript = (database: Database, id: number, name: string): void => {
   database.prepare('UPDATE scripts SET name = ?, key = ? WHERE id = ?').run(name, nameKey(name), id)
 }

@@ -1,4 +1,4 @@
-// Puts the demo shelf into an empty database.
+// Adds the demo shelf to an empty database.
 import * as v from 'valibot'
 import { type DemoScript, demoJobs, demoMaterials, demoPrinters, demoRefrains, demoScripts } from '../../demo/load.ts'
 import { addEntry, readStored } from './catalog.ts'
@@ -9,7 +9,7 @@ import { addRevision, addScript, scriptById } from './scripts.ts'
 import { addTrial } from './trials.ts'
 import { addVariant, putInUse, revisionsOf } from './variants.ts'
 
-/** Adds the demo data to a new database, once; all or nothing. A shelf that was emptied stays empty. */
+/** Adds the demo data to a new database once, all or nothing. A shelf that was emptied stays empty. */
 export function seedWhenEmpty(database: Database, now: string): void {
   const printers = database.prepare('SELECT count(*) FROM printers').pluck().get()
   if (Number(printers) > 0 || database.prepare("SELECT 1 FROM remembered WHERE name = 'seeded'").get()) return
@@ -29,7 +29,7 @@ export function seedWhenEmpty(database: Database, now: string): void {
 
 const exampleNames = 'example printers'
 
-/** The printers that came with the application, and stand behind a person's own. */
+/** The printers that came with the application; they are listed after the person's own. */
 export function examplesIn(database: Database): ReadonlySet<number> {
   const kept = database
     .prepare<[string], string>('SELECT value FROM remembered WHERE name = ?')
@@ -39,7 +39,7 @@ export function examplesIn(database: Database): ReadonlySet<number> {
   return new Set(ids?.ok ? ids.data : [])
 }
 
-/** A script with the years that it has behind it. */
+/** Adds a script with its history. */
 function seedScript(database: Database, script: DemoScript, printerId: number, now: string): void {
   const { name, moment, stock, earlier, variants, trials } = script
   const daysBefore = (days: number) => new Date(Date.parse(now) - days * 86_400_000).toISOString()

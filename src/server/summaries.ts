@@ -1,4 +1,4 @@
-// What each script comes to, as the shelf shows it: worked out once, kept, and worked out anew when what it depends on changes.
+// Totals of each script for the shelf: calculated once, stored, and recalculated when their inputs change.
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -18,7 +18,7 @@ const digest = (...parts: string[]): string => createHash('sha1').update(parts.j
 
 let knownVersion: string | undefined
 
-/** A digest of the core itself: what an earlier version of it worked out holds no longer. Read once, when it is first asked for. */
+/** A digest of the core's code: results of an earlier version are no longer valid. Calculated when first needed. */
 function coreVersion(): string {
   if (knownVersion !== undefined) return knownVersion
   const core = join(import.meta.dirname, '..', 'core')
@@ -29,7 +29,7 @@ function coreVersion(): string {
   return knownVersion
 }
 
-/** A digest of all that a printer's scripts are rehearsed with, by the printer's id. */
+/** A digest of the rehearsal input of each printer, by the printer's id. */
 function setupsOf(database: Database): Map<number, string> {
   const common = digest(
     coreVersion(),
@@ -46,7 +46,7 @@ const setupOf = (
   { printerId, moment }: { printerId: number; moment: string },
 ): string => `${setups.get(printerId)} ${moment}`
 
-/** How many findings of a script, of those whose summaries are known and still hold, are more than advice; by the script's id. */
+/** The number of errors and warnings of scripts with valid summaries, by the script's id. */
 export function seriousCounts(database: Database): Map<number, number> {
   const setups = setupsOf(database)
   const rows = database
@@ -62,7 +62,7 @@ export function seriousCounts(database: Database): Map<number, number> {
   return counts
 }
 
-/** A summary as this program stored it; undefined where its row was damaged, so that it is worked out anew. */
+/** A stored summary; undefined if its row is damaged, so that it is recalculated. */
 function storedSummary(json: string): Summary | undefined {
   try {
     return JSON.parse(json) as Summary
@@ -71,7 +71,7 @@ function storedSummary(json: string): Summary | undefined {
   }
 }
 
-/** What is shown of a script that takes more than there is to rehearse it. */
+/** The summary of a script that exceeds the limits. */
 const notRehearsed: Summary = {
   failsFor: [],
   durationS: 0,
@@ -148,7 +148,7 @@ export async function summariesOf(
     )
     const serious = summary.findings.filter(({ severity }) => severity !== 'advice').length
     await quiet()
-    // While it was worked out the revision may have gone.
+    // The revision may have been deleted meanwhile.
     if (scriptById(database, id)?.revisionId !== script.revisionId) continue
     keep.run(script.revisionId, setupOf(setups, script), serious, JSON.stringify(summary))
     done.set(id, summary)

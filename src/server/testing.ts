@@ -1,4 +1,4 @@
-// A shelf of its own for each test: the demo data in a new database, and the API over it.
+// A separate shelf for each test: the demo data in a new database, and the API.
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -14,7 +14,7 @@ export type TestShelf = {
   folder: string
   database: Database
   ask: (path: string, method?: string, body?: unknown) => Promise<Answer>
-  /** Saves a change of a script, as it is now, to its first revision where nothing else is said. */
+  /** Saves a change of a script, based on its first revision unless given. */
   save: (id: unknown, change: object) => Promise<Answer>
   remove: () => void
 }

@@ -1,4 +1,4 @@
-// Trials in the database: what was seen of a revision, with a picture where there is one.
+// Trials in the database: what was seen of a revision, optionally with a picture.
 import type { SavedTrial } from '../core/model/stored.ts'
 import { Trial } from '../core/model/trial.ts'
 import { readStored } from './catalog.ts'
@@ -6,7 +6,7 @@ import { addRow, type Database } from './database.ts'
 
 type Row = { id: number; revisionId: number; madeAt: string; pictured: number; data: string }
 
-/** Of all revisions of a script, the oldest first. */
+/** The trials of all revisions of a script, oldest first. */
 export const trialsOf = (database: Database, scriptId: number): SavedTrial[] =>
   database
     .prepare<[number], Row>(

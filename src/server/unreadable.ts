@@ -1,4 +1,5 @@
-// Rows whose data can't be read. Everything else works without them; they are listed with the reason and the stored text.
+// Rows whose data can't be read. Everything else works without them; they are listed with the reason and the stored
+// text.
 import type * as v from 'valibot'
 import type { Unreadable } from '../core/model/stored.ts'
 import { TaughtCommand } from '../core/model/taught.ts'
@@ -21,7 +22,7 @@ const inCatalog = (database: Database, table: CatalogTable): Unreadable[] =>
       return [{ table, id, name, why: entry.why, raw: data, earlier }]
     })
 
-/** The other tables whose rows are data: what stands for a name, and the schema. Their rows have no earlier versions. */
+/** Further tables with JSON data: the name to show, and the schema. Their rows have no earlier versions. */
 const others: Record<'trials' | 'taught_commands', { select: string; schema: v.GenericSchema }> = {
   trials: {
     select: `SELECT t.id, 'A trial of ' || s.name AS name, t.data FROM trials t JOIN revisions r ON r.id = t.revision_id
@@ -50,13 +51,13 @@ export const allUnreadable = (database: Database): Unreadable[] => [
 
 const isOther = (table: Unreadable['table']): table is keyof typeof others => table in others
 
-/** Removes an unreadable thing: into the bin, or for good where its kind has none. */
+/** Removes an unreadable item: to the bin, or for ever if its kind has none. */
 export function removeUnreadable(database: Database, { table, id }: Unreadable, now: string): void {
   if (isOther(table)) database.prepare(`DELETE FROM ${table} WHERE rowid = ?`).run(id)
   else binThing(database, table, id, now)
 }
 
-/** Gives an unreadable thing the data that it had before; returns false where it has no such earlier version. */
+/** Restores an earlier version of an unreadable item; returns false if there is no such version. */
 export function restoreEarlier(database: Database, { table, id }: Unreadable, earlierId: number, now: string): boolean {
   if (isOther(table)) return false
   const earlier = earlierOf(database, table, id).find(each => each.id === earlierId)

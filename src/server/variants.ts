@@ -1,4 +1,4 @@
-// A script's variants and their revisions: listed, branched, switched between, and told as a story.
+// A script's variants and revisions: list, branch, switch.
 
 import { nameKey } from '../core/model/script.ts'
 import type { Revision, Variant } from '../core/model/stored.ts'
@@ -7,7 +7,7 @@ import { addRevision } from './scripts.ts'
 
 type Row = { id: number; name: string; stock: number; inUse: number; bornOf: number | null }
 
-/** In the order in which they were made. */
+/** In the order of their creation. */
 export const variantsOf = (database: Database, scriptId: number): Variant[] =>
   database
     .prepare<[number], Row>(
@@ -19,7 +19,7 @@ export const variantsOf = (database: Database, scriptId: number): Variant[] =>
 const selectRevision =
   'SELECT r.id, r.variant_id AS variantId, r.number, r.text, r.note, r.created_at AS createdAt FROM revisions r'
 
-/** All revisions of a script's variants, the oldest first. */
+/** All revisions of a script's variants, oldest first. */
 export const revisionsOf = (database: Database, scriptId: number): Revision[] =>
   database
     .prepare<[number], Revision>(
@@ -27,7 +27,7 @@ export const revisionsOf = (database: Database, scriptId: number): Revision[] =>
     )
     .all(scriptId)
 
-/** A revision with the script and variant that it belongs to. */
+/** A revision with its script and variant. */
 export const revisionById = (database: Database, id: number) =>
   database
     .prepare<
@@ -49,7 +49,7 @@ export const revisionById = (database: Database, id: number) =>
 
 export type NewVariant = { name: string; text: string; note: string; bornOf: number | null }
 
-/** Branches a variant and puts it in use, all or nothing; gives its id. Its name must be free in the script. */
+/** Branches a variant and puts it in use, all or nothing; returns its id. The name must be free in the script. */
 export function addVariant(
   database: Database,
   scriptId: number,
@@ -77,7 +77,7 @@ export const variantNamed = (database: Database, scriptId: number, name: string)
     )
     .get(scriptId, nameKey(name))
 
-/** The script that a variant belongs to, in the bin or not. */
+/** The script of a variant, in the bin or not. */
 export const scriptOfVariant = (database: Database, id: number): number | undefined =>
   database.prepare<[number], number>('SELECT script_id FROM variants WHERE id = ?').pluck().get(id)
 
@@ -85,14 +85,14 @@ export const renameVariant = (database: Database, id: number, name: string): voi
   database.prepare('UPDATE variants SET name = ?, key = ? WHERE id = ?').run(name, nameKey(name), id)
 }
 
-/** Keeps a variant as it came: it is branched from then on, and not saved over; or lets it be changed again. */
+/** Marks a variant as stock, so that it can only be branched; or removes the mark. */
 export const setStock = (database: Database, id: number, stock: boolean): void => {
   database.prepare('UPDATE variants SET stock = ? WHERE id = ?').run(Number(stock), id)
 }
 
 /**
- * Puts a variant in use. With `forNextPrint` the script remembers the one to go back to: that which was in use before the
- * first such switch.
+ * Puts a variant in use. With `forNextPrint` the script remembers the variant to switch back to: the one in use before
+ * the first such switch.
  */
 export function putInUse(database: Database, scriptId: number, variantId: number, forNextPrint: boolean): void {
   writing(database, () => {

@@ -1,4 +1,4 @@
-// What must hold of every answer, whatever the text: it comes, and every number in it is one.
+// Checks that every text gets an answer, and that all numbers in it are finite.
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { extras, rehearsalAnswer } from '../core/answer.ts'
 import { carriedAnswer } from '../core/carry/answer.ts'
@@ -13,7 +13,7 @@ import { type Chance, oneOf } from './texts.ts'
 
 const [printers, jobs, materials] = [demoPrinters(), demoJobs(), demoMaterials()]
 
-/** One of the demo printers with a job, its materials and a moment. */
+/** A random demo printer with a job, its materials and a moment. */
 export function madeSetting(chance: Chance): RehearsalInput {
   const job = oneOf(chance, jobs)
   const its = job.materials.map(name => materials.find(each => each.name === name) ?? oneOf(chance, materials))
@@ -33,7 +33,10 @@ const forms: readonly Form[] = [
   { kind: 'macro-files', vocabularies: [] },
 ]
 
-/** The path of the first number that is none, as `state.position.x`; null where all are. What JSON leaves out is not looked at. */
+/**
+ * The path of the first number that is not finite, such as `state.position.x`; null if there is none. Functions are
+ * skipped.
+ */
 export function numberAmiss(value: unknown, path = ''): string | null {
   if (typeof value === 'number') return Number.isFinite(value) ? null : path
   if (value === null || typeof value !== 'object') return null
@@ -49,13 +52,14 @@ export type RunTask = <T>(task: string, run: () => T) => T
 
 const justRun: RunTask = (_, run) => run()
 
-/** What differs between a text carried over with its last line break and without; null where nothing does. */
+/** Describes a difference between a text carried over with and without its last line break; null if there is none. */
 function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printer, runTask: RunTask): string | null {
   const to = { ...setting, printer }
   let end = text.length
   while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
   const plain = text.slice(0, end)
-  // A lone \\r breaks lines only in a text without \\n.
+  // A lone \\r is a line break only in a text without \
+  // .
   const lineBreak = plain.includes('\r') && !plain.includes('\n') ? '\r' : '\n'
   const [open, closed] = [plain, plain + lineBreak].map(each =>
     runTask('carry over', () => carryOver({ text: each, from: setting, to })),
@@ -64,14 +68,14 @@ function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printe
     return open?.ok === closed?.ok ? null : 'is carried over only with a last line break, or without'
   const wrong = numberAmiss(carriedAnswer(open))
   if (wrong) return `carried over, no number: ${wrong}`
-  // The lines are compared, not their breaks: in a text with mixed breaks the added one may differ from its neighbours.
+  // Compares lines, not line breaks: in a text with mixed line breaks the last one may differ from its neighbours.
   const linesOf = (carried: string) => carried.split(/\r\n|\r|\n/).join('\n')
   return linesOf(open.text) === linesOf(closed.text).replace(/\n$/, '')
     ? null
     : 'carried over otherwise without a last line break'
 }
 
-/** Further work on a text, which takes many times as long as rehearsing it. */
+/** Optional work on a text, which takes much longer than rehearsing it. */
 export type Besides = { exported: boolean; carriedTo: Printer | null }
 
 /** Exports one text in twenty, and carries one in fifty over to a different printer. */

@@ -1,4 +1,4 @@
-// Small texts that ask for endless work, and long ones that ask for more than they should.
+// Small texts that request endless work, and long ones that exceed limits.
 import { demoPrinters } from '../../demo/load.ts'
 import type { Moment } from '../core/model/moment.ts'
 import type { Printer } from '../core/model/printer.ts'
@@ -24,7 +24,7 @@ const host = (bodies: Readonly<Record<string, string>>) => named('Curlew', { mac
 const files = (texts: Readonly<Record<string, string>>) =>
   named('Avocet', { macroFiles: Object.entries(texts).map(([name, text]) => ({ name, text })) })
 
-/** `size` is how many of a thing there are, where it is a matter of many. */
+/** `size` is the number of repetitions. */
 export function bombs(size: number): Bomb[] {
   const [board, macroFile] = [named('Dunlin'), named('Avocet')]
   const plain = (name: string, text: string): Bomb => ({ name, text, printer: board })

@@ -1,4 +1,4 @@
-// A shelf with rows that can't be read, in each table and in each way of being bad, and backups that can't be restored.
+// Tests a shelf with unreadable rows, in each table and of each kind, and backups that can't be restored.
 import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -37,12 +37,12 @@ function opened() {
   return { folder, database, app, close }
 }
 
-/** Damages every row of every table in turn, asks for all pages, and puts the row back. */
+/** Damages every row of every table in turn, requests all pages, and restores the row. */
 export async function damagedRows(): Promise<Tried> {
   const { database, app, close } = opened()
   const wrong: string[] = []
   let tried = 0
-  // A damaged file may hold what the database itself would not take.
+  // A damaged file may contain what the database itself would refuse.
   database.pragma('ignore_check_constraints = ON')
   for (const table of tables)
     for (const { id, data } of database
@@ -80,7 +80,7 @@ const changes = [
   'DROP TRIGGER revisions_are_kept; DELETE FROM revisions WHERE id = 1',
 ]
 
-/** Restores backups that are no good; each is refused with 409, and the shelf stays as it is. */
+/** Tries to restore bad backups: each is refused with 409, and the shelf stays unchanged. */
 export async function badBackups(): Promise<Tried> {
   const { folder, database, app, close } = opened()
   const wrong: string[] = []

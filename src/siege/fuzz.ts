@@ -1,5 +1,5 @@
-// `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked and explained, some exported and carried over. Says what it
-// counted.
+// `npm run fuzz [texts] [seed]`: rehearses, checks and explains random texts, exports some and carries some over.
+// Reports the counts.
 import { amissWith, madeBesides, madeSetting, type RunTask } from './answers.ts'
 import { chanceFrom, madeText } from './texts.ts'
 

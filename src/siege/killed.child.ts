@@ -1,4 +1,4 @@
-// Works on a database until it is killed or done: for what kills it. Says “go” when it begins.
+// Works on a database until it is killed or finished. Prints “go” when it starts.
 import { readFileSync } from 'node:fs'
 import { importShelf } from '../server/archive/import.ts'
 import { unpack } from '../server/archive/unpack.ts'

@@ -1,4 +1,4 @@
-// Kills a program without warning while it works on a database, and looks at what it left.
+// Kills a program while it works on a database, and checks what it left.
 import { spawn } from 'node:child_process'
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -13,16 +13,16 @@ import { emptyAll } from '../server/restore.ts'
 import { seedWhenEmpty } from '../server/seed.ts'
 
 const root = join(import.meta.dirname, '..', '..')
-/** The version that the database is brought to. */
+/** The version after all migrations. */
 const newestVersion = Math.max(
   ...readdirSync(join(root, 'src', 'server', 'migrations')).map(file => Number.parseInt(file, 10)),
 )
 const now = '2026-11-24T08:00:00.000Z'
 
-/** How often it was tried, how often the program was killed before it was done, and what was not as it must be. */
+/** How often it was tried, how often the program was killed before its end, and what was wrong afterwards. */
 export type Held = { tried: number; killed: number; wrong: string[] }
 
-/** Delays spread over what a task takes, in an order that does not depend on chance. */
+/** Delays spread over the duration of a task, in a fixed order. */
 const delays = (count: number, longestMs: number): number[] =>
   Array.from({ length: count }, (_, i) => ((i * 37) % count) * (longestMs / count))
 
@@ -39,7 +39,7 @@ export class Killing {
   private readonly folder = mkdtempSync(join(tmpdir(), 'warm-prelude-killed-'))
   private built = ''
 
-  /** Built once, the program that is killed starts in a tenth of the time. */
+  /** Built once, so that the program starts in a tenth of the time. */
   async ready(): Promise<this> {
     this.built = join(root, 'node_modules', '.cache', `killed-${process.pid}`)
     await build({
@@ -71,7 +71,7 @@ export class Killing {
     return path
   }
 
-  /** Starts the program on a task and kills it so many ms after it has begun; whether that came before its end. */
+  /** Starts the program on a task and kills it after some ms; returns whether that was before its end. */
   private kill(task: string, path: string, file: string, afterMs: number): Promise<boolean> {
     return new Promise((done, fail) => {
       const child = spawn(process.execPath, [join(this.built, 'child.mjs'), task, path, file])
@@ -84,7 +84,7 @@ export class Killing {
     })
   }
 
-  /** Tries a task so often, each time from the same beginning; `look` says what is wrong with what was left. */
+  /** Repeats a task from the same initial state; `look` reports what is wrong afterwards. */
   private async often(
     task: string,
     count: number,
@@ -103,7 +103,7 @@ export class Killing {
     return held
   }
 
-  /** Each revision is there whole, with its note in the search, or not at all. */
+  /** Each revision is there completely, with its note in the search index, or not at all. */
   saving(count: number): Promise<Held> {
     const path = this.fresh('saving')
     let before = 1
@@ -140,7 +140,7 @@ export class Killing {
     )
   }
 
-  /** After it everything is as before, or as it was to be. */
+  /** Afterwards everything is as before, or as intended. */
   private allOrNothing(
     task: string,
     count: number,
@@ -226,15 +226,15 @@ export class Killing {
     return this.allOrNothing('restore', count, 120, readFileSync(path), backup, '', backup)
   }
 
-  /** What is listed is whole; the shelf itself is untouched. */
+  /** Listed backups are complete, and the shelf is unchanged. */
   backingUp(count: number): Promise<Held> {
     const full = readFileSync(this.fresh('backing up'))
     return this.allOrNothing('back up', count, 150, full, full)
   }
 
-  /** It is of the old version or of a newer one, and brought up to date it has every revision. */
+  /** The database has the old version or a newer one, and after migration every revision. */
   migrating(count: number): Promise<Held> {
-    // A database of the third version, as it was before trials and refrains.
+    // A database of version 3, before trials and refrains.
     const path = join(this.folder, 'migrating.sqlite')
     const old = new Sqlite(path)
     for (const file of ['001-shelf.sql', '002-taught.sql', '003-vocabularies.sql'])
@@ -262,7 +262,7 @@ export class Killing {
         const left = new Sqlite(own)
         const version = Number(left.pragma('user_version', { simple: true }))
         const has = left.prepare('SELECT count(*) FROM sqlite_master WHERE name = ?').pluck()
-        // Each came with a version of its own.
+        // Each has its own version.
         const [trials, earlier] = [has.get('trials'), has.get('earlier')]
         left.close()
         const whole = trials === (version >= 4 ? 1 : 0) && earlier === (version >= 7 ? 1 : 0)

@@ -1,4 +1,4 @@
-// Every pattern of the project, and strings that are meant to make it run for ever.
+// Tests every regular expression of the project with strings that could make it run for ever.
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { createContext, Script } from 'node:vm'
@@ -17,7 +17,7 @@ function* nodesOf(value: unknown): Generator<Node> {
   }
 }
 
-/** The patterns written in the code under a folder, tests left out. */
+/** The regular expressions in the code of a folder, without tests. */
 export function patternsIn(folder: string): Pattern[] {
   const files = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter(
     file => /\.tsx?$/.test(file) && !/\.test\.tsx?$/.test(file),
@@ -36,7 +36,7 @@ export function patternsIn(folder: string): Pattern[] {
   })
 }
 
-/** Characters that scripts and configs are made of, one of each kind, and those that end a line for a pattern only. */
+/** One character of each kind that occurs in scripts and configs, and characters that end a line for a pattern only. */
 const kinds = [...' \taAeGMXz019_.-+:;=,@#"\'()[]{}%<>$!?&*/\\|~é', '\u00a0', '\u2028', '\n', '\r', '😀']
 
 const matches = (source: string, flags: string, char: string): boolean =>
@@ -45,7 +45,7 @@ const matches = (source: string, flags: string, char: string): boolean =>
 const maxWays = 4
 const maxPumped = 24
 
-/** What one element of a pattern may stand for, a few of each; with what repeats in it so many times over. */
+/** A few strings that an element of a pattern matches, with its repeated part repeated often. */
 function waysOf(element: AST.Element, flags: string, pumped: AST.Element | null, times: number): string[] {
   switch (element.type) {
     case 'Character':
@@ -71,10 +71,10 @@ function waysOf(element: AST.Element, flags: string, pumped: AST.Element | null,
   }
 }
 
-/** Runs of several kinds of blanks, which more than one part of a pattern may take. */
+/** Runs of several kinds of blanks, which more than one part of a pattern may match. */
 const mixtures = ['  \u2028', ' \t', '0a ']
 
-/** Everything that a repeated element may stand for: of a class, each kind of character in it. */
+/** Every string that a repeated element may match: for a class, each kind of character in it. */
 const kindsOf = (element: AST.Element, flags: string): string[] =>
   element.type === 'CharacterClass' || element.type === 'CharacterSet'
     ? [
@@ -103,10 +103,10 @@ function* repeatedIn(elements: readonly AST.Element[]): Generator<AST.Quantifier
   }
 }
 
-/** What is put behind, so that what matched so far does not do. */
+/** Endings that make a match fail. */
 const endings = ['', '\u2028~', '\n']
 
-/** Strings of about this length that what repeats in the pattern takes in, each with an end that it may not take. */
+/** Strings of about this length that the repeated parts of the pattern match, each with an ending that fails. */
 export function hostileTo({ regex: { source, flags } }: Pattern, length: number): string[] {
   const { alternatives } = new RegExpParser().parsePattern(source, undefined, undefined, flags.includes('u'))
   return alternatives.flatMap(({ elements }) =>
@@ -114,9 +114,9 @@ export function hostileTo({ regex: { source, flags } }: Pattern, length: number)
       const [before, upTo] = [elements.slice(0, i), elements.slice(0, i + 1)]
       return [...repeatedIn([element])].flatMap(pumped => [
         ...waysOfAll(elements, flags, pumped, length).flatMap(start => endings.map(end => start + end)),
-        // Cut off where it repeats, so that what should follow is missing.
+        // Cut off at the repetition, so that what should follow is missing.
         ...waysOfAll(upTo, flags, pumped, length).map(start => `${start}\u2028~`),
-        // A beginning that comes again and again, each time a new place from which to look to the end.
+        // A start that repeats, so that each occurrence is a new start of the search.
         ...waysOfAll(before.length ? before : upTo, flags, null, 1).flatMap(start =>
           start ? [`${start.repeat(Math.ceil(length / start.length))}\u2028~`] : [],
         ),
@@ -126,16 +126,16 @@ export function hostileTo({ regex: { source, flags } }: Pattern, length: number)
 }
 
 /**
- * What goes along a text once takes a hundredth of this at the greatest length. A machine that stands still for a moment is no
- * pattern that hangs, so what takes longer is tried again.
+ * Limits in ms. Linear patterns take a hundredth of them. A machine may pause for a moment, so slow attempts are
+ * repeated.
  */
 const patienceMs = [500, 500, 500]
 
-/** An engine that can be stopped in the middle of a pattern. */
+/** A context in which a running pattern can be stopped. */
 const room = createContext({ regex: /x/, text: '' })
 const tryIt = new Script('regex.lastIndex = 0; regex.test(text)')
 
-/** The length at which a pattern hangs over a hostile string; null where it does at none of them. */
+/** The length at which a pattern hangs on a hostile string; null if it never does. */
 export function lengthThatHangs(pattern: Pattern, lengths: readonly number[]): number | null {
   for (const length of lengths)
     for (const text of hostileTo(pattern, length)) {

@@ -1,5 +1,5 @@
-// `npm run prove [edits] [exports] [translations] [seed]`: edits, exports and translations of scripts made by chance, each applied
-// and rehearsed for every job of a set. Says what it tried, what was refused, and what was not as promised.
+// `npm run prove [edits] [exports] [translations] [seed]`: applies random edits, exports and translations to scripts,
+// and rehearses each for several jobs. Reports what was tried, refused and broken.
 import { type Proven, proveEdit, proveExport } from './proving.ts'
 import { chanceFrom } from './texts.ts'
 import { proveTranslation } from './translations.ts'

@@ -1,5 +1,5 @@
-// Scripts with guards, loops, settings and macros, made by chance; edits and exports of them, each held to what it promises on
-// every job of a set.
+// Makes random scripts with guards, loops, settings and macros, edits and exports them, and checks each result for
+// every job.
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { exportScript, type Form } from '../core/export/export.ts'
 import { read } from '../core/gcode/read.ts'
@@ -20,7 +20,7 @@ const printers = ['Dunlin', 'Curlew', 'Avocet']
   .map(name => demoPrinters().find(each => each.name === name))
   .filter(each => each !== undefined)
 
-/** The same script for several materials, so that its branches go different ways. */
+/** The same script for several materials, so that its branches differ. */
 export function settingsFor(chance: Chance): [RehearsalInput, ...RehearsalInput[]] {
   const printer = oneOf(chance, printers)
   const jobs = demoJobs().filter(({ materials }) => materials.length === 1)
@@ -40,7 +40,7 @@ export function settingsFor(chance: Chance): [RehearsalInput, ...RehearsalInput[
 
 const conditions = ['bed > 60', 'nozzle > 220', 'not has chamber', 'bed > 60 and nozzle > 220', 'bed is 60', 'top > 20']
 
-/** A passage's lines that move and extrude; `values` for those with ours in them. */
+/** Lines of a passage that move and extrude, some with our values. */
 function moves(chance: Chance): string[] {
   const [x, y] = [between(chance, 20, 60), between(chance, 10, 40)]
   const lines = [`G1 X${x} Y${y} Z0.3 F3000`]
@@ -78,7 +78,7 @@ function inLoop(chance: Chance, family: string, lines: readonly string[]): strin
   return [opener, ...lines.map(line => `  ${line}`)]
 }
 
-/** A start script that could be a person's: headings, heat, homing, probing, a purge or two. */
+/** A plausible start script: headings, heating, homing, probing, one or two purges. */
 export function madeScript(chance: Chance, { printer: { firmware } }: RehearsalInput): string {
   const { family } = firmware
   const part = (title: string, lines: readonly string[]) => [
@@ -149,14 +149,14 @@ function madeRequest(chance: Chance, { passages }: Rehearsal): EditRequest {
   ])
 }
 
-/** Steps in which anything happens; what is left of decimals is nothing. */
+/** Steps in which anything happens, ignoring rounding. */
 const telling = (trace: Trace): Step[] =>
   [...stepsOf(trace)].filter(
     ({ start, end, filamentMm, from, to }) =>
       end - start > 1e-6 || Math.abs(filamentMm) > 1e-6 || Math.abs(to.x - from.x) > 1e-6,
   )
 
-/** Where the head is after a command. */
+/** The head's position after a command. */
 function endOf(trace: Trace, row: number): Step['to'] {
   const next = row + 1 < trace.rows.count ? (trace.rows.firstStep[row + 1] as number) : trace.steps.count
   return next > 0 ? stepAt(trace, next - 1).to : { x: Number.NaN, y: Number.NaN, z: Number.NaN }
@@ -164,7 +164,7 @@ function endOf(trace: Trace, row: number): Step['to'] {
 
 const near = (one: number, other: number, by = 2e-3): boolean => Object.is(one, other) || Math.abs(one - other) <= by
 
-/** Edits that change nothing but how the script is written; what may differ at its end besides. */
+/** Edits that change only the notation, and what may differ at the end. */
 const writing: Partial<Record<EditRequest['do'], readonly ('units' | 'extrusion')[]>> = {
   units: ['units'],
   'count-filament': ['extrusion'],
@@ -173,7 +173,7 @@ const writing: Partial<Record<EditRequest['do'], readonly ('units' | 'extrusion'
   'make-refrain': [],
 }
 
-/** What is wrong with a run after an edit, as against the run before; null where the promise is kept. */
+/** What is wrong with a run after an edit, compared with the run before; null if nothing is. */
 function broken(request: EditRequest, passage: Passage | undefined, before: Trace, after: Trace): string | null {
   const but = writing[request.do]
   if (but) {
@@ -225,7 +225,7 @@ function broken(request: EditRequest, passage: Passage | undefined, before: Trac
 
 export type Proven = { request: string; refused: boolean; wrong: string | null }
 
-/** One edit of a script, applied and rehearsed for every job. */
+/** Makes one edit of a script and rehearses the result for every job. */
 export function proveEdit(chance: Chance): Proven & { text: string } {
   const settings = settingsFor(chance)
   const text = madeScript(chance, settings[0])
@@ -253,7 +253,7 @@ export function proveEdit(chance: Chance): Proven & { text: string } {
   return { ...told, refused: false, wrong: null }
 }
 
-/** One export of a script; wrong where it was offered as proven and does otherwise, which is looked at apart from its own proof. */
+/** Makes one export of a script, and checks its proof independently. */
 export function proveExport(chance: Chance): Proven & { text: string } {
   const settings = settingsFor(chance)
   const text = madeScript(chance, settings[0])

@@ -1,10 +1,10 @@
-// Requests that a program makes up: every path there is, with wrong numbers, methods and bodies.
+// Random requests: every path, with wrong numbers, methods and bodies.
 import type { Hono } from 'hono'
 import { type Chance, oneOf } from './texts.ts'
 
 export type Door = { path: string; methods: string[] }
 
-/** The paths of the API, with their parameters as `:id`, and what each takes. */
+/** The paths of the API with their parameters as `:id`, and their inputs. */
 export function doorsOf(app: Hono): Door[] {
   const doors = new Map<string, string[]>()
   for (const { path, method } of app.routes)

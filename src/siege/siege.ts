@@ -1,4 +1,5 @@
-// `npm run siege [kills] [requests]`: attacks a real server and its data from outside. Says what it tried and what held.
+// `npm run siege [kills] [requests]`: attacks a real server and its data from outside, and reports what was tried and
+// what held.
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
@@ -113,7 +114,7 @@ async function large(url: string): Promise<void> {
   tell('bodies of 40 MB, refused with an answer', 3, wrong)
 }
 
-/** Asks for health again and again in a thread of its own, so that nothing here is taken for the server's delay. */
+/** Requests /api/health continuously in a separate thread, so that delays here do not count as the server's. */
 const pulse = `
   const { parentPort, workerData } = require('node:worker_threads')
   let over = false
@@ -127,7 +128,7 @@ const pulse = `
   }
   beat()`
 
-/** Does something, and asks for health all the while; says how long that took to come. */
+/** Runs some work while requesting /api/health, and reports the response times. */
 async function withHealth(url: string, work: () => Promise<void>): Promise<string> {
   const thread = new Worker(pulse, { eval: true, workerData: url })
   await work()
@@ -155,7 +156,7 @@ async function bombing(url: string): Promise<void> {
   tell('texts that ask for endless work', all.length, wrong, health)
 }
 
-/** A large shelf is exported, emptied, brought in again and put back, and asked to end in the middle of that. */
+/** Exports, empties, imports and restores a large shelf, and stops the server during that. */
 async function moving(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-siege-'))
   const path = join(folder, 'warm-prelude.sqlite')
@@ -184,7 +185,7 @@ async function moving(): Promise<void> {
     await post('look', form())
     const { backup } = await post('empty')
     const importing = post('import', form())
-    // What the bin's page asks for meanwhile neither waits for the import nor stands in its way.
+    // Requests of the bin's page must neither wait for the import nor disturb it.
     for (let imported = false; !imported; ) {
       const { status } = await fetch(`${url}/api/bin`)
       if (status !== 200) wrong.push(`the bin while a shelf is brought in: ${status}`)
@@ -223,9 +224,9 @@ async function serving(): Promise<void> {
   )
   await large(first.url)
   await bombing(first.url)
-  // Last, since these may throw away what the others ask for.
+  // Last, because these may delete what the others request.
   await asking(first.url)
-  // Asked to end in the middle of work.
+  // Stopped during work.
   void fetch(`${first.url}/api/rehearse`, {
     method: 'POST',
     body: JSON.stringify({ text: 'M808 L0\nG1 X5\nM808', printer: 'Dunlin' }),
@@ -250,7 +251,7 @@ async function serving(): Promise<void> {
   rmSync(folder, { recursive: true, force: true })
 }
 
-/** A disk that is full, one that can only be read, and a clock that jumps. */
+/** A full disk, a read-only disk, and a clock that jumps. */
 async function failing(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-siege-'))
   const database = openDatabase(join(folder, 'shelf.sqlite'))

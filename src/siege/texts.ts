@@ -1,8 +1,8 @@
-// Texts that nobody would write, made of what people do write: every family's commands, our own lines, other programs' words.
+// Random texts made of realistic parts: every family's commands, our own lines, slicers' placeholders.
 import { families } from '../core/firmware/families.ts'
 import type { CommandSpec, Letter } from '../core/firmware/spec.ts'
 
-/** Numbers from 0 up to 1 that depend on nothing but where they begin: a linear congruence, as in any textbook. */
+/** A pseudo-random generator of numbers from 0 to 1: a linear congruential generator. */
 export function chanceFrom(seed: number): () => number {
   let state = seed >>> 0
   return () => {
@@ -17,7 +17,7 @@ export const oneOf = <T>(chance: Chance, from: readonly T[]): T => from[Math.flo
 
 const specs: CommandSpec[] = Object.values(families).flatMap(({ commands }) => [...commands.values()])
 
-/** More figures than a number can have, and nearly as many. */
+/** More digits than a number can have, and almost as many. */
 const manyFigures = ['9'.repeat(310), `-${'9'.repeat(310)}`, `1${'0'.repeat(299)}`, `0.${'0'.repeat(310)}1`]
 
 const numbers =
@@ -154,7 +154,7 @@ const ownLines = [
 
 const ends = ['\n', '\n', '\n', '\n', '\r\n', '\r', '\u2028', '\\n', ' ', '']
 
-/** A text of up to so many lines. */
+/** A text of at most this many lines. */
 export function madeText(chance: Chance, maxLines: number): string {
   const lines = 1 + Math.floor(chance() * maxLines)
   let text = ''
@@ -164,7 +164,7 @@ export function madeText(chance: Chance, maxLines: number): string {
     text += indent + (chance() < 0.65 ? commandLine(chance) : oneOf(chance, ownLines))
     text += chance() < 0.85 ? '\n' : oneOf(chance, ends)
   }
-  // Now and then a part is cut out or doubled, as a slip of the hand does.
+  // Sometimes a part is removed or doubled.
   if (chance() < 0.3) {
     const [at, to] = [Math.floor(chance() * text.length), Math.floor(chance() * text.length)].sort((a, b) => a - b) as [
       number,

@@ -1,4 +1,4 @@
-// Scripts of other programs, made by chance in made-up words; read into our values and written back, each held to doing the same.
+// Random scripts with made-up placeholders, translated to our language and back; each must do the same.
 import { read } from '../core/gcode/read.ts'
 import { partingOf } from '../core/machine/same-run.ts'
 import type { Trace } from '../core/machine/trace.ts'
@@ -12,7 +12,7 @@ import { toTheirs } from '../core/vocabulary/to-theirs.ts'
 import { type Proven, settingsFor } from './proving.ts'
 import { type Chance, oneOf } from './texts.ts'
 
-/** How a made-up program writes: its signs, its branch words, and how it joins conditions. */
+/** How a made-up slicer writes: delimiters, branch words, and operators. */
 type Way = {
   word: (text: string) => string
   formula: (text: string) => string
@@ -64,7 +64,7 @@ const lengths = ['first_layer_height', 'layer_height', 'part_min_x', 'part_max_y
 
 const numberFor = (chance: Chance): string => oneOf(chance, ['5', '10', '0.5', '60', '215', '2'])
 
-/** A formula with a word in it: one of numbers alone a board works out by itself. */
+/** A formula with at least one word: boards evaluate formulas of numbers themselves. */
 function formula(chance: Chance, way: Way, words: readonly string[], depth = 0): string {
   const made = anyFormula(chance, way, words, depth)
   return depth > 0 || /[a-z]_/.test(made) ? made : `${oneOf(chance, words)} + ${made}`
@@ -137,10 +137,10 @@ function lines(chance: Chance, way: Way, own: string[], depth = 0): string[] {
   return found
 }
 
-/** A script of another program, and the vocabulary that it teaches. */
+/** A script with placeholders, and the vocabulary learned from it. */
 function madeForeign(chance: Chance): { text: string; vocabulary: Vocabulary } {
   const way = madeWay(chance)
-  // Every word and branch word once, so that the vocabulary has them all.
+  // Every word and branch word once, so that the vocabulary is complete.
   const all = [
     ...heats.map(word => `; ${word}\nM104 S${way.word(word)}`),
     ...lengths.map(word => `G1 X${way.word(word)}`),
@@ -154,10 +154,7 @@ function madeForeign(chance: Chance): { text: string; vocabulary: Vocabulary } {
   return { text, vocabulary }
 }
 
-/**
- * One script of another program, read into our values and written back. Wrong where what it does differs between its own words,
- * ours, and its own again, and nothing was told of it.
- */
+/** Translates a script to our language and back. Wrong if the three versions differ without a report. */
 export function proveTranslation(chance: Chance): Proven & { text: string } {
   const { text, vocabulary } = madeForeign(chance)
   const ours = toOurs(text, vocabulary)

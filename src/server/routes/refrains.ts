@@ -1,4 +1,4 @@
-// /api/refrains: passages kept once; changed together with the scripts that they are rolled out to, all or nothing.
+// /api/refrains: saved passages, changed together with the scripts that they are rolled out to, all or nothing.
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
@@ -22,7 +22,7 @@ const New = v.strictObject({
   note: Why,
 })
 
-/** A script's whole text as it is to be, and the revision that it was made from. */
+/** A script's new text, and the revision that it is based on. */
 const Landing = v.strictObject({
   id: count,
   variant: count,
@@ -30,7 +30,7 @@ const Landing = v.strictObject({
   text: ScriptText,
 })
 
-/** `text` is null where the refrain stays and only scripts change. */
+/** `text` is null if only scripts change. */
 const RollOut = v.strictObject({
   base: count,
   text: v.nullable(RefrainText),

@@ -1,4 +1,5 @@
-// POST /api/rehearse and /api/whole-print: the same JSON as the terminal's `rehearse` and `whole-print` (contract.md).
+// POST /api/rehearse and /api/whole-print, with the JSON of the terminal's `rehearse` and `whole-print`
+// (docs/contract.md).
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { extras } from '../../core/answer.ts'
@@ -19,7 +20,7 @@ const Body = v.strictObject({
   job: JobAsked,
   material: MaterialAsked,
   moment: v.optional(Moment, 'start'),
-  /** The state to begin in, as an earlier answer gave it. */
+  /** The state to start from, from an earlier answer. */
   from: v.optional(MachineState),
   with: v.optional(listOf(v.picklist(extras), extras.length), []),
 })
@@ -28,7 +29,7 @@ const PrintBody = v.strictObject({
   printer: PrinterAsked,
   job: JobAsked,
   material: MaterialAsked,
-  /** Texts by moment; those of other moments are the printer's own in use. */
+  /** Texts by moment; for other moments the printer's scripts in use. */
   scripts: v.optional(v.partial(v.strictObject(v.entriesFromList(Moment.options, ScriptText))), {}),
 })
 
@@ -50,7 +51,7 @@ export const rehearseRoutes = (database: Database, work: Work) =>
     return context.body(answer, 200, { 'content-type': 'application/json' })
   })
 
-/** A state that another printer left can't be begun in. */
+/** Refuses a state that a different printer left. */
 function fitting(from: MachineState, printer: Printer): MachineState {
   const why = fitsPrinter(from, printer)
   if (why) throw new Refused(400, why, 'from')

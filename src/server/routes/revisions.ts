@@ -1,4 +1,4 @@
-// /api/revisions and /api/trials: a revision opened; what was seen of it, with a picture.
+// /api/revisions and /api/trials: reads a revision; saves and deletes trials with pictures.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { Picture, Trial } from '../../core/model/trial.ts'

@@ -1,4 +1,4 @@
-// /api/scripts: one script opened, made, saved as its next revision, renamed, or put into the bin; its variants; its story.
+// /api/scripts: reads, creates, saves, renames and deletes scripts; variants and history.
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
@@ -18,7 +18,7 @@ import { addVariant, putInUse, renameVariant, revisionsOf, setStock, variantName
 
 const Why = v.optional(Note, '')
 
-/** The revision that a text was carried over from, and how. */
+/** The revision that a text was carried over from, with the options. */
 const Origin = v.strictObject({ revisionId: count, asked: CarryOptions })
 
 const New = v.strictObject({
@@ -28,7 +28,7 @@ const New = v.strictObject({
   text: ScriptText,
   note: Why,
   stock: v.optional(v.boolean(), false),
-  /** The text as it was pasted, before it was changed: it becomes the first revision. */
+  /** The text as pasted, before it was changed; it becomes the first revision. */
   pasted: v.optional(v.nullable(ScriptText), null),
   cameFrom: v.optional(Origin),
 })
@@ -57,7 +57,7 @@ const maxScripts = 2000
 
 const gone = 'The script that this is a change of is no longer on the shelf. Save yours under another name.'
 
-/** Refuses a name that another script has, whatever its case and spaces. */
+/** Refuses a name that a different script has, ignoring case and spaces. */
 export function needFreeName(database: Database, name: string, but: number | null = null): void {
   const taken = scriptNamed(database, name)
   if (taken && taken.id !== but)

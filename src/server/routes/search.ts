@@ -1,4 +1,4 @@
-// GET /api/search?q=: one search over scripts, notes, trials and refrains, with the line that has it.
+// GET /api/search?q=: searches scripts, notes, trials and refrains, and returns the matching line.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { rawLines } from '../../core/gcode/read.ts'
@@ -9,15 +9,15 @@ import { readStored } from '../catalog.ts'
 import type { Database } from '../database.ts'
 
 const max = 40
-/** More of what is sought than this, in characters, finds nothing more. */
+/** Limit for a query, in characters. */
 const longest = 200
-/** Of texts, notes, trials and refrains so many each. */
+/** Limits for texts, notes, trials and refrains. */
 const maxOf = [20, 8, 8, 4]
 
 type Found = { rowid: number; body: string }
 type Head = { scriptId: number; title: string; printer: string }
 
-/** The words as the index asks for them: each in quotes, as the beginning of a word. */
+/** The words in the index's query syntax: each quoted, as a prefix. */
 const asked = (words: readonly string[]): string => words.map(word => `"${word.replaceAll('"', '""')}"*`).join(' ')
 
 function lineOf(body: string, words: readonly string[]): { line: number; shown: string } {
@@ -27,7 +27,7 @@ function lineOf(body: string, words: readonly string[]): { line: number; shown: 
   return { line: best + 1, shown: (lines[best] ?? '').trim().slice(0, 200) }
 }
 
-/** A line of a trial as a person reads it: what was ticked is stored as a list of names. A note may look like one. */
+/** A trial's line for people: ticked items are stored as a list of names. A note may look like one. */
 function inWords(shown: string): string {
   const ticked = shown.startsWith('["') ? readStored(v.array(v.picklist(sights)), shown) : null
   return ticked?.ok ? ticked.data.map(sight => sightWords[sight]).join(', ') : shown
@@ -42,7 +42,7 @@ export function searchRoutes(database: Database) {
       `SELECT ${head} FROM scripts s JOIN printers p ON p.id = s.printer_id
        WHERE s.binned_at IS NULL AND s.key LIKE ? ESCAPE '\\' ORDER BY s.key LIMIT ?`,
     ),
-    // The newest first: ranking thousands of notes that all have a word takes long, and says little.
+    // Newest first: ranking thousands of notes with a common word takes long and says little.
     found: database.prepare<[string, number, number, number], Found>(
       'SELECT rowid, body FROM found WHERE found MATCH ? AND rowid <= ? AND rowid % 4 = ? ORDER BY rowid DESC LIMIT ?',
     ),

@@ -1,5 +1,5 @@
-// GET /api/shelf: every printer with its scripts, and which of them want a look. POST /api/shelf/summaries tells what scripts come
-// to, and works out what is not known yet, as much at a time as keeps the server answering.
+// GET /api/shelf: all printers with their scripts, and which need attention. POST /api/shelf/summaries: totals of
+// scripts, calculating missing ones in portions so that the server stays responsive.
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
@@ -13,7 +13,7 @@ import { examplesIn } from '../seed.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
 import type { Work } from '../work/tasks.ts'
 
-/** An answer works summaries out for so long, ms, and leaves the rest to the next. */
+/** Time for calculating summaries in one response, ms; the rest is left for the next request. */
 const patienceMs = 150
 
 type ShelfAnswer = { printers: ShelfPrinter[] }
@@ -21,7 +21,7 @@ type ShelfAnswer = { printers: ShelfPrinter[] }
 const Wanted = v.strictObject({ ids: listOf(count, 200) })
 
 export function shelfRoutes(database: Database, work: Work, quiet: () => Promise<void>) {
-  /** What the database was at, when the answer that is kept was made: changes of this connection, and of others. */
+  /** The state of the database when the cached response was made: changes of this connection and of others. */
   const changes = database.prepare('SELECT total_changes()').pluck()
   const stampNow = () => `${changes.get()} ${database.pragma('data_version', { simple: true })}`
   let kept = { stamp: '', answer: written<ShelfAnswer>({ printers: [] }) }

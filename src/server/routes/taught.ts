@@ -1,4 +1,4 @@
-// /api/taught: commands that the person taught; kept one by one, taken along and brought in as one open file.
+// /api/taught: taught commands, saved one by one, exported and imported as a file.
 import { Hono } from 'hono'
 import type * as v from 'valibot'
 import { TaughtCommand, TaughtFile } from '../../core/model/taught.ts'

@@ -1,4 +1,4 @@
-// /api/unreadable: what can't be read of the shelf; put back as it was before, or removed.
+// /api/unreadable: lists unreadable items, restores earlier versions, or removes the items.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { count } from '../../core/model/pieces.ts'

@@ -1,4 +1,4 @@
-// GET /api/uses/:name: where a command stands in the person's own scripts, commented out or not.
+// GET /api/uses/:name: lines in the person's scripts that use a command, commented out or not.
 import { Hono } from 'hono'
 import { read, sleeping } from '../../core/gcode/read.ts'
 import type { Use } from '../../core/model/stored.ts'

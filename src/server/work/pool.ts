@@ -1,23 +1,23 @@
-// Threads that work things out while the server goes on answering; one that takes too long or too much is ended.
+// Threads that calculate while the server stays responsive; a thread that exceeds its limits is ended.
 import { Worker } from 'node:worker_threads'
 import { Refused } from '../requests.ts'
 import type { Work } from './tasks.ts'
 import { type ShelfWork, shelfWork } from './whole-shelf.ts'
 
-/** What took longer than there was time, or more memory. */
+/** Thrown for a request that exceeded its time or memory. */
 export class TookTooMuch extends Error {
   constructor() {
     super('This takes longer to work out, or more memory, than it may.')
   }
 }
 
-/** Thrown for a request whose client is gone: nobody waits for its answer. */
+/** Thrown for a request whose client has disconnected. */
 export class Abandoned extends Error {}
 
-/** Where the shelf is: its database's file, and the folder of its backups. */
+/** The database file, and the folder of its backups. */
 export type ShelfPlace = { path: string; backups: string }
 
-/** An error as it goes from thread to thread: what would be lost on the way is taken out of it. */
+/** An error in a form that can be sent between threads. */
 type Told = { message: string; refused: Pick<Refused, 'status' | 'place'> | null; code: string | undefined }
 
 export const toldOf = (error: Error): Told => ({
@@ -29,7 +29,7 @@ export const toldOf = (error: Error): Told => ({
 const errorOf = ({ message, refused, code }: Told): Error =>
   refused ? new Refused(refused.status, message, refused.place) : Object.assign(new Error(message), code && { code })
 
-/** The memory of a .zip among these goes from thread to thread as it is, and is not copied. */
+/** The memory of a .zip is transferred between threads, not copied. */
 export const movedWith = (things: readonly unknown[]): ArrayBuffer[] =>
   things.flatMap(each =>
     each instanceof Uint8Array && each.buffer instanceof ArrayBuffer && each.byteLength === each.buffer.byteLength
@@ -42,18 +42,18 @@ type Asked = {
   given: unknown[]
   done: (answer: never) => void
   failed: (why: Error) => void
-  /** How many characters it was given: short requests go before long ones. */
+  /** Length of the input in characters: short requests come before long ones. */
   chars: number
   since: number
 }
 type Thread = { worker: Worker; asked: Asked | null; timer: NodeJS.Timeout | undefined; began: number }
 
-/** A request that runs for longer than this, ms, no longer keeps others from beginning: they get a thread besides. */
+/** A request that runs longer than this, ms, does not block others: they get an additional thread. */
 const shortMs = 1000
-/** A request that has waited so long, ms, goes before shorter ones. */
+/** A request that has waited this long, ms, comes before shorter ones. */
 const longWaitMs = 5000
 
-/** How many characters of text a request was given, in all. */
+/** The total length of the texts in a request. */
 const charsIn = (given: unknown): number =>
   typeof given === 'string'
     ? given.length
@@ -66,14 +66,15 @@ const charsIn = (given: unknown): number =>
 export type Limits = { patienceMs: number; memoryMb: number }
 
 const limitsOfTexts: Limits = { patienceMs: 20_000, memoryMb: 1024 }
-/** A shelf with years of revisions and pictures in it takes its time. */
+/** A shelf with years of revisions and pictures needs time. */
 const limitsOfShelf: Limits = { patienceMs: 120_000, memoryMb: 2048 }
 
 const threadFile = new URL('./begin.mjs', import.meta.url)
 
 /**
- * Makes a pool of threads, each started when it is first needed. At most `max` of them work at a time; while all of those are at long
- * requests, up to `max` more may work. Threads stay once they have loaded, because loading takes longer than most requests.
+ * Makes a pool of threads, each started when first needed. At most `max` of them work at a time; while all of those run
+ * long requests, up to `max` more may work. Threads stay once they have loaded, because loading takes longer than most
+ * requests.
  */
 function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, shelf: ShelfPlace | null = null) {
   const threads: Thread[] = []
@@ -95,7 +96,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
       goOn()
     })
     worker.on('error', () => end(thread))
-    // It keeps no program from ending.
+    // Does not keep the program from ending.
     worker.unref()
     threads.push(thread)
     return thread
@@ -109,11 +110,11 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
     thread.asked?.failed(new TookTooMuch())
     thread.asked = null
     goOn()
-    // Loading takes a while: the thread in its place is made ready before it is asked for.
+    // Loading takes a while, so a replacement is started at once.
     if (threads.length < max) begin()
   }
 
-  /** A thread for the next request: one at rest or a new one; undefined when it has to wait. */
+  /** A thread for the next request: an idle or a new one; undefined if the request has to wait. */
   function freeThread(): Thread | undefined {
     const idle = threads.find(({ asked }) => asked === null)
     const busy = threads.filter(({ asked }) => asked)
@@ -126,7 +127,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
     return undefined
   }
 
-  /** Takes the next request from the queue: one that has waited long, else the shortest. */
+  /** Takes the next request from the queue: one that has waited long, otherwise the shortest. */
   function takeNext(): Asked | undefined {
     const now = performance.now()
     const next =
@@ -146,7 +147,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
     }
   }
 
-  /** Forgets a request whose client is gone, and ends the thread that is at it. */
+  /** Drops a request whose client has disconnected, and ends its thread. */
   function abandon(asked: Asked): void {
     asked.failed(new Abandoned())
     const at = waiting.indexOf(asked)
@@ -159,7 +160,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
     ask: <T>(task: string, given: unknown[], signal?: AbortSignal): Promise<T> =>
       new Promise((done, failed) => {
         if (signal?.aborted) return failed(new Abandoned())
-        // What is done to the whole shelf is done in order.
+        // Tasks on the whole shelf keep their order.
         const chars = shelf ? 0 : charsIn(given)
         const asked: Asked = { task, given, done, failed, chars, since: performance.now() }
         signal?.addEventListener('abort', () => abandon(asked), { once: true })
@@ -178,7 +179,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
 
 type Closing = { close: () => Promise<void> }
 
-/** Threads for texts. `limits` and `file` may be set for tests. */
+/** Threads for texts. `limits` and `file` can be set for tests. */
 export function makePool(max: number, limits = limitsOfTexts, file = threadFile): Work & Closing {
   const { ask, close } = makeThreads(max, limits, file)
   const work = (signal?: AbortSignal): Work => ({
@@ -195,7 +196,7 @@ export function makePool(max: number, limits = limitsOfTexts, file = threadFile)
   return { ...work(), close }
 }
 
-/** The thread that works on the whole shelf, one task after another. `limits` may be set for tests. */
+/** The thread for tasks on the whole shelf, one after another. `limits` can be set for tests. */
 export function makeShelfThread(place: ShelfPlace, limits = limitsOfShelf, file = threadFile): ShelfWork & Closing {
   const { ask, close } = makeThreads(1, limits, file, place)
   return { ...shelfWork((task, given) => ask(task, given)), close }

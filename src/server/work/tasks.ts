@@ -1,4 +1,4 @@
-// What the server lets others work out of a text: a rehearsal, and what a script comes to. Plain data in, plain data out.
+// Tasks on texts that run in threads: rehearsals, summaries and others. Plain data in, plain data out.
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
 import { carryAfter } from '../../core/carry/after.ts'
 import { carriedAnswer } from '../../core/carry/answer.ts'
@@ -15,10 +15,10 @@ import { misfit, type Run } from '../../core/runs/fits.ts'
 import { runOne } from '../../core/runs/many.ts'
 import type { PassageKind } from '../../core/script/passages.ts'
 
-/** The most strokes kept for a small picture of the bed. */
+/** Limit of strokes in a thumbnail of the bed. */
 const maxStrokes = 60
 
-/** The other jobs of this printer that the script would go wrong for, by name. */
+/** The names of this printer's other jobs for which the script would go wrong. */
 function failsFor(text: string, setting: RehearsalInput, others: readonly Run[]): string[] {
   return others
     .filter(({ job }) => misfit(job, setting.printer) === null)
@@ -40,52 +40,52 @@ function summarize(text: string, setting: RehearsalInput, others: readonly Run[]
 
 export type Summary = ReturnType<typeof summarize>
 
-/** The answer as the contract has it, written as JSON. */
+/** The public answer (docs/contract.md) as JSON. */
 function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[]): string {
   const round = rehearseScript(text, setting)
   const findings = provenFindings(text, setting, round)
   return JSON.stringify(rehearsalAnswer({ ...round, findings }, extras))
 }
 
-/** A proposal for a printer, as the contract has it, written as JSON. */
+/** A proposal for a printer (docs/contract.md) as JSON. */
 const learn = (files: readonly GivenFile[]): string => JSON.stringify(learnedAnswer(learnPrinter(files)))
 
-/** A plan as the contract has it, written as JSON, or why there is none. */
+/** A plan (docs/contract.md) as JSON, or why there is none. */
 function carry(request: CarryRequest): { ok: true; json: string } | { ok: false; why: string } {
   const plan = carryOver(request)
   return plan.ok ? { ok: true, json: JSON.stringify(carriedAnswer(plan)) } : plan
 }
 
-/** A plan as its page shows it, or why there is none. */
+/** A plan for its page, or why there is none. */
 function planCarry(request: CarryRequest): { ok: true; plan: PlanShown } | { ok: false; why: string } {
   const plan = carryOver(request)
   return plan.ok ? { ok: true, plan: planShown(plan, request.lines?.first) } : plan
 }
 
-/** A change of the original put into what was carried over, or why it can’t be. */
+/** A change of the original merged into the carried script, or why that is impossible. */
 function carryChange(request: Omit<CarryRequest, 'text'>, was: string, now: string, mine: string) {
   const after = carryAfter(request, was, now, mine)
   return after.ok ? { ok: true as const, text: after.text, same: after.same, plan: planShown(after.plan) } : after
 }
 
-/** A whole print as the contract has it, written as JSON. */
+/** A whole print (docs/contract.md) as JSON. */
 const print = (setting: PrintSetting, scripts: Scripts): string =>
   JSON.stringify(wholePrintAnswer(wholePrint(setting, scripts)))
 
-/** Where a part could go in another script of this setting. */
+/** Possible places for a part in a different script. */
 const intoScript = (text: string, setting: RehearsalInput, kind: PassageKind, part: string) =>
   placesInto(rehearseScript(text, setting), kind, part)
 
 export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange, intoScript, print }
 export type Tasks = typeof tasks
 
-/** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
+/** The tasks as asynchronous functions, wherever they run. */
 export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> } & {
-  /** The same, given up when the signal says that the client is gone. */
+  /** The same, cancelled when the signal reports that the client has disconnected. */
   until: (signal: AbortSignal) => Work
 }
 
-/** Works everything out at once, in the server's own thread. */
+/** Runs all tasks synchronously in the server's own thread. */
 export const workHere: Work = {
   rehearse: async (...given) => tasks.rehearse(...given),
   summarize: async (...given) => tasks.summarize(...given),

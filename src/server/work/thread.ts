@@ -1,4 +1,4 @@
-// One thread of a pool: works out what it is sent, one after another. Given a database, it works on that, over its own way to it.
+// A thread of a pool: runs requests one after another. With a database, it opens its own connection.
 import { parentPort, workerData } from 'node:worker_threads'
 import { openDatabase } from '../database.ts'
 import { movedWith, type ShelfPlace, toldOf } from './pool.ts'

@@ -1,4 +1,4 @@
-// What is done to the whole shelf at once: packed, brought in, emptied, put back, backed up. Plain data in, plain data out.
+// Tasks on the whole shelf: export, import, empty, restore, back up. Plain data in, plain data out.
 
 import { nameKey } from '../../core/model/script.ts'
 import type { ArchiveItem, Backup } from '../../core/model/stored.ts'
@@ -12,7 +12,7 @@ import { type Database, writing } from '../database.ts'
 import { Refused } from '../requests.ts'
 import { emptyAll, restore } from '../restore.ts'
 
-/** What stays when a shelf is emptied: a rehearsal needs materials and jobs. */
+/** Tables that stay when a shelf is emptied: rehearsals need materials and jobs. */
 const staying = ['materials', 'jobs', 'remembered']
 
 function unpacked(bytes: Uint8Array): Archive {
@@ -21,7 +21,7 @@ function unpacked(bytes: Uint8Array): Archive {
   return found.archive
 }
 
-/** A script must have its printer, here or in the file. */
+/** Refuses scripts without a printer, here or in the file. */
 function refuseLost(database: Database, archive: Archive): void {
   const printers = [...archive.printers, ...allEntries(database, 'printers').map(({ data }) => data)]
   const known = new Set(printers.map(({ name }) => nameKey(name)))
@@ -30,11 +30,11 @@ function refuseLost(database: Database, archive: Archive): void {
     throw new Refused(400, `“${lost.name}” is for ${lost.printer}, which is neither here nor in the file.`, 'file')
 }
 
-/** The tasks, with the database in hand. They throw `Refused` where what they are given does not fit; nothing is changed then. */
+/** The tasks with an open database. They throw `Refused` for unsuitable input; then nothing is changed. */
 export const shelfTasks = (database: Database, backups: string) => ({
-  /** The shelf as a .zip, or one printer with all that belongs to it; null where there is no such printer. */
+  /** The shelf as a .zip, or one printer with everything that belongs to it; null if there is no such printer. */
   pack(printerId: number | null): { zip: Uint8Array<ArrayBuffer>; printer: string } | null {
-    // As it is at one moment, whatever is saved meanwhile.
+    // A consistent snapshot, whatever is saved meanwhile.
     const [archive, leftOut] = database.transaction(
       () => [gather(database, printerId), printerId === null ? gatherLeftOut(database) : []] as const,
     )()
@@ -42,7 +42,7 @@ export const shelfTasks = (database: Database, backups: string) => ({
     if (printerId !== null && !printer) return null
     return { zip: new Uint8Array(pack(archive, leftOut)), printer: printer?.name ?? '' }
   },
-  /** How each entry of a packed shelf stands to this one. */
+  /** Compares each item of a packed shelf with this one. */
   compare(zip: Uint8Array): ArchiveItem[] {
     const archive = unpacked(zip)
     return database.transaction(() => compareArchive(database, archive))()
@@ -66,15 +66,15 @@ export const shelfTasks = (database: Database, backups: string) => ({
 type ShelfTasks = ReturnType<typeof shelfTasks>
 type TaskName = keyof ShelfTasks
 
-/** Tasks that need the shelf to stay as it is while they work: what is saved meanwhile waits for their end. */
+/** Tasks during which the shelf must not change: saves wait for their end. */
 const alone: ReadonlySet<TaskName> = new Set(['importShelf', 'empty', 'restore', 'backUpDaily'] satisfies TaskName[])
 
-/** The tasks as they are asked for, and `quiet`, which comes when none is at work that has the shelf for itself. */
+/** The tasks as asynchronous functions; `quiet` resolves when no exclusive task is running. */
 export type ShelfWork = {
   [T in TaskName]: (...given: Parameters<ShelfTasks[T]>) => Promise<ReturnType<ShelfTasks[T]>>
 } & { quiet: () => Promise<void> }
 
-/** The tasks as something else works them out. */
+/** The tasks, run by a thread. */
 export function shelfWork(
   ask: <T extends TaskName>(task: T, given: Parameters<ShelfTasks[T]>) => Promise<ReturnType<ShelfTasks[T]>>,
 ): ShelfWork {
@@ -102,7 +102,7 @@ export function shelfWork(
   }
 }
 
-/** Does everything at once, in the server's own thread. */
+/** Runs all tasks synchronously in the server's own thread. */
 export function shelfWorkHere(database: Database, backups: string): ShelfWork {
   const tasks = shelfTasks(database, backups)
   return shelfWork(async (task, given) => (tasks[task] as (...all: unknown[]) => never)(...given))
