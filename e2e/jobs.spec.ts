@@ -50,7 +50,7 @@ test('a material and a job are made, changed, and printed with', async ({ page }
   await form.getByRole('button', { name: 'Throw away…' }).click()
   const asking = page.getByRole('dialog', { name: /^Throw “.*” away$/ })
   await asking.getByRole('button', { name: 'Throw it away' }).click()
-  await expect(asking.getByRole('alert')).toHaveText('“Shell white” is what the job “buoy” prints with.')
+  await expect(asking.getByRole('alert')).toHaveText('“Shell white” is used by the job “buoy”.')
   await asking.getByRole('button', { name: 'Not now' }).click()
   await form.getByRole('button', { name: 'Not now' }).click()
 

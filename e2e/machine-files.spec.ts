@@ -97,10 +97,10 @@ test('a macro file is opened as the machine calls it, and goes back and forth wi
   await card.getByText('more', { exact: false }).last().click()
   await card.getByRole('link', { name: 'brush.g' }).click()
   await expect(called(page)).toContainText('brush.g')
-  await expect(page.getByText(/It goes round 3 times/).first()).toBeVisible()
+  await expect(page.getByText(/It runs 3 times/).first()).toBeVisible()
   await called(page).getByRole('textbox', { name: 'R', exact: true }).fill('5')
   await called(page).getByRole('textbox', { name: 'R', exact: true }).press('Enter')
-  await expect(page.getByText(/It goes round 5 times/).first()).toBeVisible()
+  await expect(page.getByText(/It runs 5 times/).first()).toBeVisible()
   expect(await fileOf(page, printer, 'brush.g')).toBeGreaterThan(0)
 })
 

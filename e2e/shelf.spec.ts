@@ -191,7 +191,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
     page.getByRole('link', { name: /^The whole shelf/ }).click(),
   ])
   const path = await download.path()
-  await page.getByLabel(/^Printers, scripts, refrains/).fill('empty')
+  await page.getByLabel(/^This deletes all printers, scripts, refrains/).fill('empty')
   await page.getByRole('button', { name: 'Empty it' }).click()
   await expect(page.getByRole('status')).toContainText('The shelf is empty')
   await page.goto('/')

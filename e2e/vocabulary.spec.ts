@@ -23,7 +23,7 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await page.goto('/vocabularies')
   await page.getByLabel('A script as your slicer has it').fill('G28 ; nothing to learn')
   await page.getByRole('button', { name: 'Find its placeholders' }).click()
-  await expect(page.getByRole('alert')).toContainText('no bracketed words')
+  await expect(page.getByRole('alert')).toContainText('no placeholders in brackets')
   await page.getByLabel('A script as your slicer has it').fill(theirs)
   await page.getByRole('button', { name: 'Find its placeholders' }).click()
   await expect(page.getByLabel('What first_plate_temp means')).toHaveValue('bed')

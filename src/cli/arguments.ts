@@ -82,14 +82,15 @@ export function parseWords(words: readonly string[]): Asked {
   if (values.help || verb === 'help') return { verb: 'help' }
   if (verb === undefined)
     throw new Refusal(
-      'Say what to do: rehearse, check, explain, carry, whole-print, learn or list (--help tells more).',
+      'Say what to do: rehearse, check, explain, carry, whole-print, learn or list (--help lists all).',
       2,
     )
   if (verb === 'learn') {
     if (subject === undefined) throw new Refusal('Name the files to learn from: a config, a report, a script.', 2)
     return { verb, files: [subject, ...more], json }
   }
-  if (more.length) throw new Refusal(`“${more[0]}” is one word too many (--help tells what each command takes).`, 2)
+  if (more.length)
+    throw new Refusal(`“${more[0]}” is one argument too many (--help lists the arguments of each command).`, 2)
   if (verb === 'list') {
     const what = listable.find(each => each === subject)
     if (!what) throw new Refusal(`Say what to list: ${listable.join(', ')}.`, 2)
@@ -138,7 +139,7 @@ function carryWords(file: string | undefined, values: ReturnType<typeof takeApar
   if (to === undefined) throw new Refusal('Name the printer to carry it to with --to.', 2)
   const answers = (values.answer ?? []).map(each => {
     const at = each.indexOf('=')
-    if (at < 1) throw new Refusal(`“${each}” is no answer: write --answer KEY=VALUE.`, 2)
+    if (at < 1) throw new Refusal(`“${each}” is not an answer: write --answer KEY=VALUE.`, 2)
     return [each.slice(0, at), each.slice(at + 1)] as const
   })
   return {
@@ -172,7 +173,7 @@ function wholePrintWords(
   json: boolean,
 ): Asked {
   if (subject !== undefined)
-    throw new Refusal(`“${subject}” is one word too many: scripts are named as --start FILE, --change FILE …`, 2)
+    throw new Refusal(`“${subject}” is one argument too many: name scripts with --start FILE, --change FILE …`, 2)
   if (values.printer === undefined) throw new Refusal('Name the printer with --printer.', 2)
   const scripts: Partial<Record<Moment, string>> = {}
   for (const [word, moment] of Object.entries(scriptWords)) {
@@ -181,7 +182,7 @@ function wholePrintWords(
   }
   for (const each of values.script ?? []) {
     const at = each.indexOf('=')
-    if (at < 1) throw new Refusal(`“${each}” names no script: write --script MOMENT=FILE.`, 2)
+    if (at < 1) throw new Refusal(`“${each}” is not a script: write --script MOMENT=FILE.`, 2)
     scripts[momentIn(each.slice(0, at))] = each.slice(at + 1)
   }
   return { verb: 'whole-print', printer: values.printer, job: values.job ?? 'small', scripts, json }
@@ -190,7 +191,7 @@ function wholePrintWords(
 /** Parses `12-40`, or a single line. */
 function spanIn(words: string): LineSpan {
   const found = /^(\d+)(?:-(\d+))?$/.exec(words)
-  if (!found) throw new Refusal(`“${words}” names no lines: write --lines 12-40.`, 2)
+  if (!found) throw new Refusal(`“${words}” are not lines: write --lines 12-40.`, 2)
   return { first: Number(found[1]), last: Number(found[2] ?? found[1]) }
 }
 
@@ -201,7 +202,7 @@ function extrasIn(list: string): Extra[] {
     .filter(Boolean)
   return named.map(each => {
     const extra = extras.find(known => known === each)
-    if (!extra) throw new Refusal(`“${each}” is nothing that an answer can have besides: ${extras.join(', ')}.`, 2)
+    if (!extra) throw new Refusal(`“${each}” is not an optional part of an answer: ${extras.join(', ')}.`, 2)
     return extra
   })
 }

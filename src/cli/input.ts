@@ -110,10 +110,10 @@ export function inputFor(printer: Printer, job: Job): Omit<RehearsalInput, 'mome
     const material = known.find(each => each.name.toLowerCase() === wanted.toLowerCase())
     if (material) return material
     const names = known.map(each => each.name).join(', ')
-    throw new Refusal(`The job asks for the material “${wanted}”; we know ${names}.`, 3)
+    throw new Refusal(`The job uses the material “${wanted}”, which does not exist; there are ${names}.`, 3)
   })
   const material = ofFirstTool(job, materials)
-  if (!material) throw new Refusal('The job names no material.', 3)
+  if (!material) throw new Refusal('The job has no material.', 3)
   return { printer, job, material, materials }
 }
 

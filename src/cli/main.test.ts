@@ -79,7 +79,7 @@ describe('the terminal', () => {
   it('explains each line', () => {
     const json = JSON.parse(cli(['explain', '-', '--printer', 'Dunlin', '--json'], 'G90\n\n; note').out)
     expect(json).toEqual([
-      { line: 1, kind: 'command', says: 'Absolute positions: places count from the origin.' },
+      { line: 1, kind: 'command', says: 'Absolute positions: coordinates count from the origin.' },
       { line: 2, kind: 'blank', says: '' },
       { line: 3, kind: 'comment', says: '' },
     ])
@@ -108,7 +108,7 @@ describe('the terminal', () => {
     [['list', 'birds'], 2, 'Say what to list'],
     [['learn'], 2, 'Name the files to learn from'],
     [['learn', 'nowhere.cfg'], 3, 'There is no file nowhere.cfg.'],
-    [['learn', 'LICENSE'], 3, 'LICENSE: Nothing in it tells of a printer'],
+    [['learn', 'LICENSE'], 3, 'LICENSE: Nothing in it describes a printer'],
     [['check', 'nowhere.gcode', '--printer', 'Dunlin'], 3, 'There is no file nowhere.gcode.'],
     [['check', 'docs', '--printer', 'Dunlin'], 3, 'can’t be read'],
     [['check', '-', '--printer', 'package.json'], 3, 'package.json is not a printer as we know it'],
@@ -164,11 +164,11 @@ describe('carry at the terminal', () => {
 
   it.each([
     [['carry', '-', '--from', 'Dunlin'], 'Name the printer to carry it to with --to.'],
-    [['carry', '-', '--from', 'Dunlin', '--to', 'Dunlin'], 'It is a script of Dunlin already.'],
-    [['carry', '-', '--from', 'Dunlin', '--to', 'Curlew', '--lines', 'x'], '“x” names no lines: write --lines 12-40.'],
+    [['carry', '-', '--from', 'Dunlin', '--to', 'Dunlin'], 'It already is a script of Dunlin.'],
+    [['carry', '-', '--from', 'Dunlin', '--to', 'Curlew', '--lines', 'x'], '“x” are not lines: write --lines 12-40.'],
     [
       ['carry', '-', '--from', 'Dunlin', '--to', 'Curlew', '--answer', 'x'],
-      '“x” is no answer: write --answer KEY=VALUE.',
+      '“x” is not an answer: write --answer KEY=VALUE.',
     ],
   ])('says what is wrong with %j', (words, why) => {
     expect(cli(words, 'G28\n')).toMatchObject({ status: 2, err: `${why}\n` })
@@ -212,9 +212,9 @@ describe('a whole print at the terminal', () => {
 
   it.each([
     [['whole-print', '--job', 'small'], 'Name the printer with --printer.'],
-    [['whole-print', 'x.gcode', '--printer', 'Dunlin'], '“x.gcode” is one word too many'],
+    [['whole-print', 'x.gcode', '--printer', 'Dunlin'], '“x.gcode” is one argument too many'],
     [['whole-print', '--printer', 'Dunlin', '--script', 'noon=x'], '“noon” is not a moment'],
-    [['whole-print', '--printer', 'Dunlin', '--script', 'x'], '“x” names no script'],
+    [['whole-print', '--printer', 'Dunlin', '--script', 'x'], '“x” is not a script'],
   ])('says what is wrong with %j', (words, why) => {
     const answer = cli(words)
     expect(answer.status).toBe(2)

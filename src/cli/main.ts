@@ -64,7 +64,7 @@ function answer(asked: Asked): Answered {
     const learned = learnPrinter(files)
     if (learned.told.every(({ file }) => file === null)) {
       const [first] = [...unreadable, ...learned.passedOver]
-      throw new Refusal(first ? `${first.file}: ${first.why}` : 'There is nothing to learn from.', 3)
+      throw new Refusal(first ? `${first.file}: ${first.why}` : 'None of the files can be used to learn a printer.', 3)
     }
     const whole = { ...learned, passedOver: [...unreadable, ...learned.passedOver] }
     return { text: print(learnedAnswer(whole), () => learnedText(whole)), exitCode: 0 }

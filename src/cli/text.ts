@@ -110,7 +110,7 @@ export function learnedText({ printer, told, asks, taught, passedOver }: Learned
       asks.map(({ question, proposed }) => question + (proposed === null ? '' : ` (Proposed: ${valueText(proposed)})`)),
     ),
     ...part(
-      'Commands to be taught',
+      'Commands to teach',
       taught.map(({ name }) => name),
     ),
     ...part(
@@ -138,6 +138,6 @@ export function wholePrintText(print: WholePrint): string {
   )
   const all = changes
     ? `${plural(changes, 'change')}: ${duration(changeS)}, ${plain(purgedG, 2)} g purged by scripts, ${plain(towerG, 2)} g into the tower, ${plain(cost, 2)} in money`
-    : 'No change of tools.'
+    : 'No tool changes.'
   return [columns(rows), '', all, '', ...(found.length ? found : ['Nothing found.'])].join('\n')
 }

@@ -18,7 +18,7 @@ export const ownPagesOnly: MiddlewareHandler = async (context, next) => {
     req.method === 'GET' && req.header('sec-fetch-mode') === 'navigate' && !req.path.startsWith('/api/')
   const own = ownNames.test(host) && (origin === undefined || origin === `http://${host}`)
   if (own && (site === 'same-origin' || site === 'none' || followsLink)) return next()
-  return context.json({ error: 'This is for pages of Warm Prelude on this machine only.', place: null }, 403)
+  return context.json({ error: 'Only pages of Warm Prelude on this machine may use this.', place: null }, 403)
 }
 
 /**

@@ -156,7 +156,7 @@ export function makeApp(parts: AppParts): Hono {
     const storing = storageTrouble(error)
     if (storing) return context.json({ error: storing, place: null }, 507)
     console.error(error)
-    return context.json({ error: 'Something went wrong here, not with what you sent.', place: null }, 500)
+    return context.json({ error: 'Something went wrong in Warm Prelude. Your request was fine.', place: null }, 500)
   })
   const page = screens === null ? null : readFileSync(join(screens, 'index.html'), 'utf8')
   app.notFound(context => {
@@ -168,7 +168,7 @@ export function makeApp(parts: AppParts): Hono {
       return context.json({ error: `There is nothing at ${context.req.path.slice(0, 200)}.`, place: null }, 404)
     context.header('allow', methods.join(', '))
     return context.json(
-      { error: `This takes ${methods.join(' or ')}, and not ${context.req.method}.`, place: null },
+      { error: `This address accepts ${methods.join(' or ')}, not ${context.req.method}.`, place: null },
       405,
     )
   })

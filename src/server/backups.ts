@@ -123,7 +123,7 @@ function copiedAtOneMoment(path: string, database: Database, number: number): bo
       copy.pragma('user_version', { simple: true }) === database.pragma('user_version', { simple: true }) &&
       countsOf(copy) === countsOf(database)
     if (version() !== before) return false
-    if (!same) throw new Error('The backup does not have all that the shelf has.')
+    if (!same) throw new Error('The backup is incomplete.')
     return true
   } finally {
     copy.close()
@@ -136,9 +136,9 @@ function copiedAtOneMoment(path: string, database: Database, number: number): bo
 function copyTo(path: string, database: Database, number: number): void {
   // A write during the copy makes the comparison impossible: then it is repeated.
   for (let tries = 1; !copiedAtOneMoment(path, database, number); tries++)
-    if (tries === 5) throw new Error('The shelf was changed again and again while it was being copied. Try once more.')
+    if (tries === 5) throw new Error('The shelf changed repeatedly while it was being copied. Try again.')
   const fault = faultIn(path)
-  if (fault) throw new Error(`The backup is no good: ${fault}.`)
+  if (fault) throw new Error(`The backup is damaged: ${fault}.`)
   flush(path)
 }
 

@@ -56,7 +56,7 @@ describe('what is thrown away', () => {
     const branch = { name: 'Short', text: `${text}M117 hi\n`, note: '' }
     const short = (await ask(`/scripts/${script.id}/variants`, 'POST', branch)).json.variantId
     expect((await ask(`/scripts/${script.id}/variants/${short}`, 'DELETE')).json.error).toBe(
-      '“Short” is in use. Put another variant in use first.',
+      '“Short” is in use. Put a different variant in use first.',
     )
     await ask(`/scripts/${script.id}/use`, 'PUT', { variantId: script.variantId, forNextPrint: false })
     expect((await ask(`/scripts/${script.id}/variants/${short}`, 'DELETE')).status).toBe(200)
@@ -91,7 +91,7 @@ describe('what is thrown away', () => {
     const refused = await ask(`/bin/scripts/${file?.id}`, 'PUT', { name: 'By itself' })
     expect([refused.status, refused.json.error]).toEqual([
       409,
-      'Its printer is in the bin: put that back, and this comes with it.',
+      'Its printer is in the bin. Put the printer back, and this file comes back with it.',
     ])
     expect((await ask(`/bin/printers/${id}`, 'DELETE')).status).toBe(200)
     expect((await binned()).filter(each => each.includes('Second Curlew'))).toEqual([])

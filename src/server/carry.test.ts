@@ -46,20 +46,20 @@ describe('POST /api/carry', () => {
       line: 7,
       became: ['G1 Y100 E9.973 F1000'],
       kind: 'changed',
-      why: 'It is shorter, for the bed of Sanderling is smaller; its bead stays.',
+      why: 'Shorter, because the bed of Sanderling is smaller; the bead stays the same.',
     })
     expect(Object.keys(json.before ?? {})).toContain('findings')
   })
 
   it.each([
     [{ text: 'G28', from: 'Dodo', to: 'Dunlin' }, 404, 'There is no printer named “Dodo”.'],
-    [{ text: 'G28', from: 'Dunlin', to: 'Dunlin' }, 400, 'It is a script of Dunlin already.'],
+    [{ text: 'G28', from: 'Dunlin', to: 'Dunlin' }, 400, 'It already is a script of Dunlin.'],
     [
       { text: 'G28', from: 'Dunlin', to: 'Curlew', lines: { first: 2, last: 9 } },
       400,
       'The script has 1 lines; 2–9 are not among them.',
     ],
-    [{ text: 'G28', from: 'Dunlin', to: 'Curlew', answers: { mood: 'good' } }, 400, 'Nothing is asked as “mood”.'],
+    [{ text: 'G28', from: 'Dunlin', to: 'Curlew', answers: { mood: 'good' } }, 400, 'There is no question “mood”.'],
   ])('refuses %j', async (body, status, error) => {
     const refused = await ask('/carry', 'POST', body)
     expect([refused.status, refused.json.error]).toEqual([status, error])
@@ -113,7 +113,7 @@ describe('where a script came from', () => {
   })
 
   it('is nothing of a script that was written here', async () => {
-    expect((await ask('/carry/after/1')).json.error).toBe('This script was not carried over from another.')
+    expect((await ask('/carry/after/1')).json.error).toBe('This script was not carried over.')
   })
 })
 

@@ -28,7 +28,7 @@ export function readStored<S extends v.GenericSchema>(schema: S, json: string): 
     const { success, output, issues } = v.safeParse(schema, JSON.parse(json))
     return success ? { ok: true, data: output } : { ok: false, why: sentenceOf(issues) }
   } catch (error) {
-    return { ok: false, why: error instanceof SyntaxError ? 'It is not JSON.' : 'It is nested too deep.' }
+    return { ok: false, why: error instanceof SyntaxError ? 'It is not JSON.' : 'It is nested too deeply.' }
   }
 }
 

@@ -63,7 +63,7 @@ export function openDatabase(path: string): Database {
   if (present > newest) {
     database.close()
     throw new NewerVersion(
-      `${path} was made by a newer Warm Prelude (its version is ${present}, ours ${newest}); it is left as it is.`,
+      `${path} was made by a newer Warm Prelude (version ${present}; this one has ${newest}). It was not changed.`,
     )
   }
   if (present > 0 && present < newest) backUp(database, backupFolder(path), 'before-update', new Date().toISOString())

@@ -108,8 +108,8 @@ export function whyStaysBinned(database: Database, scriptId: number): string | n
   if (!row) return null
   const printer = entryById(database, 'printers', row.printerId)
   if (!printer) return 'Its printer can’t be read. Repair that first.'
-  if (row.printerBinned) return 'Its printer is in the bin: put that back, and this comes with it.'
-  if (row.taken) return 'The printer has a file of this name by now.'
+  if (row.printerBinned) return 'Its printer is in the bin. Put the printer back, and this file comes back with it.'
+  if (row.taken) return 'The printer now has a different file with this name.'
   return readsFile(printer, row.file)
     ? null
     : `${printer.name} has ${familyName[printer.firmware.family]} now, which reads no such file.`

@@ -39,7 +39,7 @@ describe('materials', () => {
   it('stay while a job prints with them', async () => {
     const id = idOf((await things()).materials, 'Bendy TPU')
     const refused = await ask(`/materials/${id}`, 'DELETE')
-    expect([refused.status, refused.json.error]).toEqual([409, '“Bendy TPU” is what the job “two-tool” prints with.'])
+    expect([refused.status, refused.json.error]).toEqual([409, '“Bendy TPU” is used by the job “two-tool”.'])
   })
 
   it('have a name of their own, whatever the case, and numbers that can be', async () => {

@@ -52,7 +52,7 @@ describe('starting and ending the server', () => {
     })
     expect([second?.code, second?.err.trim()]).toEqual([
       1,
-      `Another Warm Prelude is using ${folder}. End that one, or set DATA_DIR to another folder.`,
+      `A second Warm Prelude is using ${folder}. Stop it, or set DATA_DIR to a different folder.`,
     ])
     expect(first.code).toBe(0)
     expect(existsSync(join(folder, 'warm-prelude.sqlite-wal'))).toBe(false)
@@ -69,7 +69,7 @@ describe('starting and ending the server', () => {
     other.close()
     expect([code, err.trim()]).toEqual([
       1,
-      'Port 4432 is in use. Set PORT to another one, or end the program that has it.',
+      'Port 4432 is in use. Set PORT to a different one, or stop the program that uses it.',
     ])
   })
 
@@ -84,6 +84,6 @@ describe('starting and ending the server', () => {
 
   it('refuses a port that is none', async () => {
     const { code, err } = await start({ PORT: 'door', DATA_DIR: folder })
-    expect([code, err.trim()]).toEqual([1, 'PORT is “door”, which is no port number.'])
+    expect([code, err.trim()]).toEqual([1, 'PORT is “door”, which is not a port number.'])
   })
 })

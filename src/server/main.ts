@@ -26,7 +26,7 @@ function portWanted(): number {
   const port = Number(process.env.PORT ?? 4310)
   return Number.isInteger(port) && port > 0 && port < 65536
     ? port
-    : giveUp(`PORT is “${process.env.PORT}”, which is no port number.`)
+    : giveUp(`PORT is “${process.env.PORT}”, which is not a port number.`)
 }
 
 function folderWanted(): string {
@@ -36,7 +36,7 @@ function folderWanted(): string {
     accessSync(folder, constants.W_OK)
   } catch (error) {
     giveUp(
-      `The data can’t be kept in ${folder}: ${(error as NodeJS.ErrnoException).code}. Set DATA_DIR to a folder that can be written to.`,
+      `The data can’t be saved in ${folder}: ${(error as NodeJS.ErrnoException).code}. Set DATA_DIR to a folder that can be written to.`,
     )
   }
   return folder
@@ -47,7 +47,7 @@ function open(path: string) {
   // A created database is not empty. Without backups, an empty one may never have been used.
   if (existsSync(path) && statSync(path).size === 0 && !existsSync(`${path}-wal`) && backups.length > 0)
     giveUp(
-      `The database ${path} is empty (0 bytes), and was more than that before. Nothing was changed. Your backups are in ${backupFolder(path)}, the newest first:\n${backups.map(({ file }) => `  ${file}`).join('\n')}\nTo go on from one, copy it to ${path}; to begin with an empty shelf, delete that file. Then start again.`,
+      `The database ${path} is empty (0 bytes), although it had data before. Nothing was changed. Your backups are in ${backupFolder(path)}, the newest first:\n${backups.map(({ file }) => `  ${file}`).join('\n')}\nTo go on from one, copy it to ${path}; to begin with an empty shelf, delete that file. Then start again.`,
     )
   try {
     const database = openDatabase(path)
@@ -67,7 +67,7 @@ function take(folder: string): () => void {
   } catch (error) {
     giveUp(`The data in ${folder} can’t be opened: ${(error as Error).message}`)
   }
-  giveUp(`Another Warm Prelude is using ${folder}. End that one, or set DATA_DIR to another folder.`)
+  giveUp(`A second Warm Prelude is using ${folder}. Stop it, or set DATA_DIR to a different folder.`)
 }
 
 const port = portWanted()
@@ -116,7 +116,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   database.close()
   giveUp(
     error.code === 'EADDRINUSE'
-      ? `Port ${port} is in use. Set PORT to another one, or end the program that has it.`
+      ? `Port ${port} is in use. Set PORT to a different one, or stop the program that uses it.`
       : `The server can’t start on port ${port}: ${error.message}`,
   )
 })

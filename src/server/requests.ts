@@ -48,7 +48,7 @@ export const sent = <T>(context: Context, { json }: Written<T>): Response & Type
 async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): Promise<v.InferOutput<S>> {
   const type = context.req.header('content-type')?.toLowerCase()
   if (type && !takenTypes.test(type))
-    throw new Refused(415, 'The body of this request is JSON (application/json), and was sent as something else.')
+    throw new Refused(415, 'The body of this request must be JSON (application/json).')
   let json: unknown
   try {
     json = await context.req.json()
@@ -70,26 +70,26 @@ function checked<S extends v.GenericSchema>(schema: S, json: unknown) {
   try {
     return v.safeParse(schema, json, { abortEarly: true })
   } catch (error) {
-    if (error instanceof RangeError) throw new Refused(400, 'The request does not fit: it is too deep.')
+    if (error instanceof RangeError) throw new Refused(400, 'The request does not fit: it is nested too deeply.')
     throw error
   }
 }
 
 export const largestBody = 32 * 1024 * 1024
-export const tooLarge = 'That is more than 32 MB, which is the most this takes.'
+export const tooLarge = 'That is more than 32 MB, the limit for a request.'
 
 /** Enough for years of revisions with pictures. */
 export const largestShelf = 1024 * 1024 * 1024
-export const shelfTooLarge = 'That file is larger than 1 GB, which is the most this takes.'
+export const shelfTooLarge = 'That file is larger than 1 GB, the limit for a shelf.'
 
 /** A sentence for a storage error; null for other errors. The database is unchanged. */
 export function storageTrouble(error: unknown): string | null {
   const { code } = error as { code?: string }
   if (code === 'SQLITE_FULL' || code === 'ENOSPC')
-    return 'The disk is full. Nothing was changed; what you wrote is kept in this browser. Make room and save again.'
+    return 'The disk is full. Nothing was changed; what you wrote is kept in this browser. Free some space and save again.'
   if (code?.startsWith('SQLITE_READONLY') || code === 'EROFS' || code === 'EACCES')
     return 'The database can’t be written to: its file or folder is read-only. Nothing was changed; what you wrote is kept in this browser.'
   if (code?.startsWith('SQLITE_IOERR'))
-    return 'The disk can’t be read or written just now. Nothing was changed; what you wrote is kept in this browser.'
+    return 'The disk can’t be read or written at the moment. Nothing was changed; what you wrote is kept in this browser.'
   return null
 }

@@ -69,7 +69,7 @@ function faultOfShelf(path: string): string | null {
   } catch (error) {
     return error instanceof NewerVersion
       ? 'it was made by a newer version of this program'
-      : 'it can’t be brought up to date'
+      : 'it can’t be updated to this version'
   }
   try {
     const missing = tables.find(table => (shelf.pragma(`table_info(${table})`) as unknown[]).length === 0)

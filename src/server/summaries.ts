@@ -82,7 +82,7 @@ const notRehearsed: Summary = {
       rule: 'never-ends',
       severity: 'error',
       line: 1,
-      message: 'This script takes longer to rehearse, or more memory, than it may. What it does is not known here.',
+      message: 'Rehearsing this script would exceed the limits of time or memory, so its result is unknown.',
     },
   ],
   strokes: [],

@@ -26,7 +26,7 @@ describe('a wrong request', () => {
   it('of a method that is not taken there says which are', async () => {
     const { status, headers, body } = await send('/api/scripts/1', { method: 'PATCH' })
     expect([status, headers.get('allow')]).toEqual([405, 'GET, PUT, DELETE'])
-    expect(JSON.parse(body).error).toBe('This takes GET or PUT or DELETE, and not PATCH.')
+    expect(JSON.parse(body).error).toBe('This address accepts GET or PUT or DELETE, not PATCH.')
     expect((await send('/api/nowhere', { method: 'PATCH' })).status).toBe(404)
   })
 
@@ -64,7 +64,10 @@ describe('a wrong request', () => {
       method: 'POST',
       body: `{"text":"G28","printer":"Dunlin","from":${from}}`,
     })
-    expect([told.status, JSON.parse(told.body).error]).toEqual([400, 'The request does not fit: it is too deep.'])
+    expect([told.status, JSON.parse(told.body).error]).toEqual([
+      400,
+      'The request does not fit: it is nested too deeply.',
+    ])
   })
 
   it('is never kept by what lies between', async () => {
@@ -149,13 +152,13 @@ describe('a shelf that somebody made up', () => {
       'the same name',
     )
     expect(why(changed(script => Object.assign(script, { backTo: 'Nowhere' })))).toContain('not in the file')
-    expect(why(changed(script => Object.assign(script, { name: 'a\u0007b' })))).toContain('can’t be seen')
+    expect(why(changed(script => Object.assign(script, { name: 'a\u0007b' })))).toContain('invisible characters')
     expect(why(changed(script => Object.assign(script, { variants: 7 })))).toContain(`${path} does not fit`)
     expect(
       why(files => {
         files[path] = Buffer.from('{"secret')
       }),
-    ).toBe(`${path} can’t be read: it is no JSON.`)
+    ).toBe(`${path} can’t be read: it is not JSON.`)
     const refrain = 'refrains/off the print/refrain.json'
     expect(
       why(files => {
@@ -173,7 +176,7 @@ describe('a shelf that somebody made up', () => {
   it('that would unpack to more than there can be is not unpacked', () => {
     const bomb = zipSync({ 'shelf.json': new Uint8Array(64 * 1024 * 1024) })
     expect(bomb.length).toBeLessThan(100_000)
-    expect(unpack(bomb)).toEqual({ ok: false, why: 'It would unpack to far more than a shelf can be.' })
+    expect(unpack(bomb)).toEqual({ ok: false, why: 'It would unpack to far more than any shelf.' })
   })
 
   it('gives names that some systems keep for themselves other folders', async () => {

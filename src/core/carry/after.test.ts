@@ -75,7 +75,7 @@ describe('a later change of the original', () => {
     const setting = settingFor(named('Dunlin'), 'end')
     expect(carryAfter({ from: setting, to: setting }, 'M107\n', 'M84\n', 'M107\n')).toEqual({
       ok: false,
-      why: 'It is a script of Dunlin already.',
+      why: 'It already is a script of Dunlin.',
     })
   })
 })

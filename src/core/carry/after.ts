@@ -29,7 +29,7 @@ export function carryAfter(request: Omit<CarryRequest, 'text'>, was: string, now
   if (merged === false)
     return {
       ok: false,
-      why: 'The script has been changed at the same place since it was carried over: carry the original over anew, or change it by hand.',
+      why: 'The script was changed at the same place since it was carried over. Carry the original over again, or make the change by hand.',
     }
   return {
     ok: true,

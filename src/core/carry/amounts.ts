@@ -92,13 +92,13 @@ export function filamentThere(
   const why =
     laid < bead
       ? max === refusedMm2
-        ? `Its firmware takes no thicker bead than ${Number(max.toFixed(3))} mm².`
-        : `A nozzle of ${nozzleMm} mm presses no bead flat that is wider than ${Number((widestNozzles * nozzleMm).toFixed(2))} mm.`
+        ? `Its firmware allows no bead above ${Number(max.toFixed(3))} mm².`
+        : `A nozzle of ${nozzleMm} mm can’t press a bead flat that is wider than ${Number((widestNozzles * nozzleMm).toFixed(2))} mm.`
       : Math.abs(there - here) < 1e-9
         ? null
         : byVolume !== 1
           ? volumeWhy(to)
-          : 'The bead stays as it is.'
+          : 'The bead stays the same.'
   return { here, there, why, beadMm2: laid, repays: false }
 }
 
@@ -109,7 +109,7 @@ const retractWhy = ({ printer }: Side, here = 0, there = 0): string =>
   `${printer.name} retracts ${there} mm where this one retracts ${here} mm.`
 
 const volumeWhy = ({ printer }: Side): string =>
-  `The filament of ${printer.name} has another diameter: the volume stays.`
+  `The filament of ${printer.name} has a different diameter: the volume stays the same.`
 
 const lengthOf = (steps: readonly Step[]): number =>
   steps.reduce((sum, { from, to }) => sum + (Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z) || 0), 0)

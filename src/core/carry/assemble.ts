@@ -40,7 +40,7 @@ const gone = ({ gone: whys }: Flat, number: number): Change => ({
   line: number,
   became: [],
   kind: 'left-out',
-  why: whys.get(number) ?? 'Nothing of it is left there.',
+  why: whys.get(number) ?? 'Nothing of it remains on the target.',
 })
 
 /** The outcome of a line; for a call that was written out, the outcome of all its lines. */

@@ -57,7 +57,7 @@ function carriedClosed(request: CarryRequest): Carried {
   const same = sameMachine(from, to)
   // A passage may be carried to a different script of the same printer.
   if (same && !lines && JSON.stringify(from.printer) === JSON.stringify(to.printer))
-    return { ok: false, why: `It is a script of ${from.printer.name} already.` }
+    return { ok: false, why: `It already is a script of ${from.printer.name}.` }
   const raws = splitLines(text)
   if (lines && !(lines.first >= 1 && lines.first <= lines.last && lines.last <= raws.length))
     return { ok: false, why: `The script has ${raws.length} lines; ${lines.first}–${lines.last} are not among them.` }

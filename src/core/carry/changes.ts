@@ -20,8 +20,8 @@ export type Change = {
 /** A refused change: a line stays as it was (`raw`), an addition is left out. */
 export const unwanted = (change: Change, raw: string): Change =>
   change.line === null
-    ? { ...change, became: [], kind: 'same', why: 'It stays away, as you chose.', wouldBe: change.became }
-    : { ...change, became: [raw], kind: 'same', why: 'It stays as it was, as you chose.' }
+    ? { ...change, became: [], kind: 'same', why: 'Not added, as you chose.', wouldBe: change.became }
+    : { ...change, became: [raw], kind: 'same', why: 'Unchanged, as you chose.' }
 
 /** The line breaks of a text, and whether its last line has one. */
 export type Ends = { ending: string; ofLine: readonly string[]; lastOpen: boolean }

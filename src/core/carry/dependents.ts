@@ -20,7 +20,7 @@ export function withDependents(script: Rehearsed, outcomes: ReadonlyMap<number, 
     for (const number of numbers) {
       const raw = script.lines[number - 1]?.raw ?? ''
       if (effects[number - 1] === 'message' && speaksOfIt.test(raw) && all.get(number)?.kind !== 'left-out')
-        all.set(number, { kind: 'left-out', became: [], why: 'Its words are about what is left out.' })
+        all.set(number, { kind: 'left-out', became: [], why: 'Its text is about lines that are left out.' })
     }
   }
   return all

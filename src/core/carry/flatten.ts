@@ -78,7 +78,7 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
       const texts = rows.flatMap(row => ranTexts(script, row, from))
       const [first = line.number] = numbers
       pieces.push(...texts.map(text => ({ text, origin: first })))
-      const why = `${to.printer.name} has no conditions of its own: decided for “${script.stage.job.name}”.`
+      const why = `${to.printer.name} has no conditions: decided for “${script.stage.job.name}”.`
       whys.set(first, why)
       for (const number of numbers.slice(1)) gone.set(number, why)
       at += block - 1
@@ -98,7 +98,7 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
         line.number,
         guarded
           ? `${name} is a macro of ${from.printer.name}: what it runs is written out.`
-          : `${name} runs what only ${from.printer.name} has: written out for “${script.stage.job.name}”.`,
+          : `${name} runs commands that only ${from.printer.name} has: written out for “${script.stage.job.name}”.`,
       )
       continue
     }
@@ -109,10 +109,7 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
           origin: line.number,
         })),
       )
-      whys.set(
-        line.number,
-        `${to.printer.name} works nothing out by itself: the number is the one for “${script.stage.job.name}”.`,
-      )
+      whys.set(line.number, `${to.printer.name} can’t calculate: the number is the one for “${script.stage.job.name}”.`)
       continue
     }
     pieces.push({ text: line.raw, origin: line.number, ending: line.ending })
@@ -155,7 +152,7 @@ function asksForCall(own: Command, from: Side, to: Side, questions: Questions): 
   return (
     questions.choose({
       key: `call:${own.name}`,
-      question: `${to.printer.name} has “${own.name}” too. Is its own called, or what the one of ${from.printer.name} runs written out?`,
+      question: `${to.printer.name} has “${own.name}” too. Call it there, or write out what it runs on ${from.printer.name}?`,
       proposed: 'call',
       choices: ['call', 'write out'],
       changes: `the lines that call ${own.name}`,

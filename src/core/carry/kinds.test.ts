@@ -265,7 +265,7 @@ describe('what only a person knows', () => {
   it.each([
     [{ 'heat:nozzle:290': '400' }, 'heat:nozzle:290 is a number from 0 to 260, not “400”.'],
     [{ 'heat:nozzle:290': 'hot' }, 'heat:nozzle:290 is a number from 0 to 260, not “hot”.'],
-    [{ mood: 'good' }, 'Nothing is asked as “mood”; asked are heat:nozzle:290.'],
+    [{ mood: 'good' }, 'There is no question “mood”; there are heat:nozzle:290.'],
   ])('refuses an answer that can’t be: %j', (answers, why) => {
     expect(() => plan(named('Curlew'), named('Dunlin'), ['M109 S290'], 'end', answers)).toThrow(why)
   })
@@ -273,7 +273,7 @@ describe('what only a person knows', () => {
 
 describe('bad input', () => {
   it('refuses a printer with itself', () => {
-    expect(() => plan(named('Dunlin'), named('Dunlin'), ['G28'])).toThrow('It is a script of Dunlin already.')
+    expect(() => plan(named('Dunlin'), named('Dunlin'), ['G28'])).toThrow('It already is a script of Dunlin.')
   })
 
   it('carries what can’t be read, and what is wrong already, and tells it', () => {

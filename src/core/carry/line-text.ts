@@ -38,7 +38,7 @@ export function outcomeOf(line: Line, parts: readonly Part[], to: Side): Outcome
   return {
     kind: asks ? 'asks' : 'changed',
     became: withComment,
-    why: why || 'Several commands on a line are several lines there.',
+    why: why || 'Several commands on one line become several lines.',
   }
 }
 

@@ -43,7 +43,7 @@ export function madeAgain(
         ? {
             ...change,
             kind: 'refused',
-            why: `“${maker.title}” can’t be made on ${to.printer.name} from these numbers: its lines are carried one by one.`,
+            why: `“${maker.title}” can’t be made on ${to.printer.name} with these numbers: its lines are carried over one by one.`,
           }
         : change,
     )

@@ -45,7 +45,7 @@ export class Moves {
     const tool = Math.max(0, before.tool)
     if (toolThere(to, tool) === null) return part(leftOut(`${to.printer.name} has no such tool.`))
     if (!takesMove(ran))
-      return part(refused(`It moves until an end stop, or from a saved position: ${to.printer.name} has no such move.`))
+      return part(refused(`It moves to an end stop, or from a saved position: ${to.printer.name} has no such move.`))
     const here = stepsOfCommand(ran.way.trace, row).at(-1)?.to ?? there.position
     const start = { ...there.position }
     const place = this.places.place(row, here)
@@ -82,7 +82,7 @@ export class Moves {
       if (Math.abs(written - value) < 5e-4) continue
       edits.push(replacePiece(line, word, writtenAs(word, written)))
       if (place.why) whys.push(place.why)
-      else if (axis === 'z') whys.push('It keeps its height under the top.')
+      else if (axis === 'z') whys.push('It keeps its distance from the top.')
       else whys.push(`It keeps its place on the bed of ${to.printer.name}.`)
       if (place.scale.x < 1 || place.scale.y < 1 || place.why) this.held.add(line.number)
     }
@@ -103,7 +103,7 @@ export class Moves {
             edits.push(
               replacePiece(line, wordE, `E${timesFactor(formulaThere(wordE.text.slice(1).trim(), ran), factor)}`),
             )
-            whys.push(filament.why ?? 'The bead stays as it is.')
+            whys.push(filament.why ?? 'The bead stays the same.')
           }
         } else if (Math.abs(value - had) >= 5e-4) {
           edits.push(replacePiece(line, wordE, writtenAs(wordE, value)))
@@ -154,7 +154,7 @@ export class Moves {
       ...(written('E') !== undefined && { e: written('E') }),
       ...(written('F') !== undefined && { f: written('F') }),
     }
-    return changed([to.family.phrases.move(words)], `${to.printer.name} has no places of the machine’s own.`)
+    return changed([to.family.phrases.move(words)], `${to.printer.name} has no machine coordinates.`)
   }
 
   private extrudesForward(row: number): boolean {
@@ -214,7 +214,7 @@ export class Moves {
     return {
       text: `@(${beyond === 'low' ? 'max' : 'min'}(${inner}, ${name}))`,
       to: limit,
-      why: `The head of ${to.printer.name} reaches no further.`,
+      why: `The head of ${to.printer.name} can’t reach further.`,
     }
   }
 
@@ -264,7 +264,7 @@ export class Moves {
       if (capped < wanted) {
         whys.push(max.why)
         this.held.add(line.number)
-      } else whys.push('It goes as fast as before.')
+      } else whys.push('It keeps its speed.')
       there.feedMmMin = capped
     }
   }

@@ -56,7 +56,7 @@ function afterHoming(script: Rehearsed, rows: readonly Row[], line: number, from
       after: line,
       rank: 'align',
       lines: [align, phrases.home(['z'])].filter(each => each !== null),
-      why: `The gantry of ${printer.name} is aligned before the bed is probed, and Z homed again after it.`,
+      why: `The gantry of ${printer.name} is aligned before the bed is probed, and Z is homed again afterwards.`,
     })
   const levels = rows.some(({ does }) => does === 'probe' || does === 'levelling')
   if (
@@ -100,7 +100,7 @@ const soak = (line: number, to: Side): Addition => ({
   after: line - 1,
   rank: 'soak',
   lines: [';? when soak > 0', dwellBy({ to }, '@(soak * 60)', true), ';? end'],
-  why: `The probe of ${to.printer.name} reads a bed that is still settling otherwise: as long as the material asks for.`,
+  why: `The probe of ${to.printer.name} gives wrong values on a bed that is still settling: this waits as long as the material needs.`,
 })
 
 const allowCold = (line: number, to: Side): Addition[] => {

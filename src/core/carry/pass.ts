@@ -96,14 +96,12 @@ export class Pass {
   private countAs(mode: Modes['extrusion']): void {
     if (this.there.extrusion === mode || this.countsApart === null) return
     const why =
-      mode === 'relative'
-        ? 'G90 counts filament from zero there too.'
-        : 'G91 counts filament from here to here there too.'
+      mode === 'relative' ? 'G90 also sets absolute extrusion there.' : 'G91 also sets relative extrusion there.'
     this.additions.push({
       after: this.countsApart,
       rank: 'counting',
       lines: [this.to.family.phrases.countFilament(mode)],
-      why: this.there.extrusion === 'absolute' ? why : 'Filament is still counted as before there.',
+      why: this.there.extrusion === 'absolute' ? why : 'The extrusion mode is still the previous one there.',
     })
     this.there.extrusion = mode
     this.countsApart = null
@@ -177,25 +175,22 @@ export class Pass {
       case 'firmware-retract': {
         if (takenAsItIs(own, from, to)) return same
         const text = phrases.firmwareRetract(effect.back)
-        if (text !== null) return changed([text], 'Said as its firmware takes it.')
+        if (text !== null) return changed([text], 'Written as its firmware expects it.')
         const mm = retractionOf(to.printer, toolThere(to, Math.max(0, before.tool)) ?? 0)
-        return changed(
-          this.filamentMove(effect.back ? -mm : mm),
-          `${to.printer.name} has no retraction of its firmware’s own.`,
-        )
+        return changed(this.filamentMove(effect.back ? -mm : mm), `${to.printer.name} has no firmware retraction.`)
       }
       case 'machine-places':
-        return takenAsItIs(own, from, to) ? same : leftOut('Places are written as they are.')
+        return takenAsItIs(own, from, to) ? same : leftOut('Positions are written directly.')
       case 'save-state':
         if (takenAsItIs(own, from, to)) return same
         this.saved.set(stateName(command, effect.by), { modes: before, position: { ...there.position } })
-        return leftOut(`What it puts by is written out where it comes back.`)
+        return leftOut(`The saved state is written out where it is restored.`)
       case 'restore-state':
         return takenAsItIs(own, from, to) ? this.follow(ran, same) : this.restored(ran)
       case 'park':
         return takenAsItIs(own, from, to) ? this.follow(ran, same) : this.expanded(ran)
       case 'flow':
-        return takenAsItIs(own, from, to) ? same : leftOut('It is decided for this job.')
+        return takenAsItIs(own, from, to) ? same : leftOut('Decided for this job.')
       default:
         return null
     }
@@ -224,8 +219,8 @@ export class Pass {
     if (filament !== null) there.counter = filament
     if (takenAsItIs(own, from, to)) return same
     return filament === 0
-      ? changed([to.family.phrases.zeroFilament()], 'Said as its firmware takes it.')
-      : refused('Where the head is can’t be called otherwise there.')
+      ? changed([to.family.phrases.zeroFilament()], 'Written as its firmware expects it.')
+      : refused('Positions can’t be renamed there.')
   }
 
   private home(ran: Ran): Said {
@@ -234,7 +229,7 @@ export class Pass {
     const named = wanted.length ? wanted : axes
     if (this.alignLeft && named.length === 1 && named[0] === 'z') {
       this.alignLeft = false
-      return leftOut('It homes Z again after the alignment, which is left out.')
+      return leftOut('It homes Z again after the alignment, and the alignment is left out.')
     }
     const probesZ =
       to.printer.probe !== null &&
@@ -257,7 +252,7 @@ export class Pass {
     if (probesZ)
       return changed(
         [to.family.phrases.home(axes)],
-        `${to.printer.name} homes Z with its probe, which has to be over the bed: X and Y are homed first.`,
+        `${to.printer.name} homes Z with its probe, which must be above the bed: X and Y are homed first.`,
       )
     return takenAsItIs(own, from, to) ? same : changed([to.family.phrases.home(named)], 'It homes the same axes.')
   }
@@ -329,7 +324,7 @@ export class Pass {
     const { phrases } = to.family
     if (effect.does !== 'restore-state') return same
     const saved = this.saved.get(stateName(command, effect.by))
-    if (!saved) return leftOut('Nothing was saved that it could bring back.')
+    if (!saved) return leftOut('There is no saved state to restore.')
     const lines: string[] = []
     const moves = stepsOfCommand(this.way.trace, ran.row).some(
       ({ from: a, to: b }) => a.x !== b.x || a.y !== b.y || a.z !== b.z,
@@ -354,8 +349,8 @@ export class Pass {
     const speed = after.feedPercent === before.feedPercent ? null : phrases.feedPercent(after.feedPercent)
     if (speed !== null) lines.push(speed)
     return lines.length
-      ? changed(lines, 'What was saved is written out.')
-      : leftOut('What it brings back is so already.')
+      ? changed(lines, 'The saved state is written out.')
+      : leftOut('The restored state is already set.')
   }
 
   outcomes(): Map<number, Outcome> {

@@ -59,7 +59,7 @@ export class Questions {
   spot(spot: Spot): Spot | null {
     const ask: Ask = {
       key: `spot:${spot.name}`,
-      question: `${this.there} has no ${spot.name}. Where does what is done there go: a place as “X,Y”, or “${leaveOut}”?`,
+      question: `${this.there} has no ${spot.name}. Which position should be used instead? A position as “X,Y”, or “${leaveOut}”.`,
       proposed: leaveOut,
       choices: null,
       changes: `the moves to the ${spot.name}, and what is extruded there`,
@@ -68,7 +68,7 @@ export class Questions {
     if (given.toLowerCase() === leaveOut) return null
     const [x, y, more] = given.split(',').map(each => (each.trim() === '' ? Number.NaN : Number(each)))
     if (x === undefined || y === undefined || more !== undefined || !Number.isFinite(x + y))
-      throw new AnswerRefused(`${ask.key} is a place as “X,Y” in mm, or “${leaveOut}”, not “${given}”.`)
+      throw new AnswerRefused(`${ask.key} must be a position as “X,Y” in mm, or “${leaveOut}”, not “${given}”.`)
     return { ...spot, x, y }
   }
 
@@ -77,6 +77,6 @@ export class Questions {
     const key = Object.keys(this.answers).find(each => !this.asked.has(each))
     if (key === undefined) return null
     const known = this.all.map(each => each.key)
-    return `Nothing is asked as “${key}”${known.length ? `; asked are ${known.join(', ')}` : ''}.`
+    return `There is no question “${key}”${known.length ? `; there are ${known.join(', ')}` : ''}.`
   }
 }

@@ -21,7 +21,7 @@ export function detached(changes: readonly Change[], { lines }: Pick<Rehearsed, 
           ...change,
           became: [],
           kind: 'left-out',
-          why: `Its lines differ there, so they are detached from the refrain “${name}”.`,
+          why: `Its lines differ there, so they no longer belong to the refrain “${name}”.`,
         }
   })
 }

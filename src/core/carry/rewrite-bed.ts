@@ -19,7 +19,7 @@ export function carryProbe(ran: Ran<EffectOf<'probe'>>): Said {
     const kept = printer.storedMesh ? family.phrases.loadMesh(null) : null
     return kept === null
       ? leftOut(`${printer.name} has no probe.`)
-      : changed([kept], `${printer.name} has no probe; the mesh that it keeps is loaded.`)
+      : changed([kept], `${printer.name} has no probe; its saved mesh is loaded.`)
   }
   if (takenAsItIs(own, from, to)) return same
   return through(ran, family.phrases.probeBed(), 'probing')
@@ -44,7 +44,7 @@ export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
   const off = effect.set === 'off' || (by !== null && numberOf(command, by) === 0)
   if (off) return takenAsItIs(own, from, to) ? same : through(ran, phrases.levellingOff(), 'levelling')
   if (by !== null && !hasLetter(command, by) && mesh === null)
-    return takenAsItIs(own, from, to) ? same : leftOut('It turns nothing on or off.')
+    return takenAsItIs(own, from, to) ? same : leftOut('It switches nothing on or off.')
   if (!to.printer.storedMesh) {
     const probes = to.printer.probe ? phrases.probeBed() : null
     return probes === null
@@ -67,7 +67,7 @@ export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
     : {
         kind: 'changed',
         lines: [text],
-        why: `The mesh “${mesh}” is there under another name, or not at all.`,
+        why: `The mesh “${mesh}” has a different name there, or does not exist.`,
         asks: true,
       }
 }

@@ -23,12 +23,10 @@ export function carryDwell(ran: Ran<EffectOf<'dwell'>>): Said {
 /** Seconds under a letter that the source firmware ignores: the dwell was intended, and the target performs it. */
 function passedOver({ own, command, from, to }: Ran<EffectOf<'dwell'>>): Said {
   const seconds = numberOf(command, 'S')
-  if (seconds === null) return leftOut('It names no time.')
+  if (seconds === null) return leftOut('It has no time.')
   const text = to.family.phrases.dwell(seconds)
-  const why = `${from.printer.name} passes over S and does not wait; ${to.printer.name} waits ${seconds} s, as was meant.`
-  return own.words.some(({ formula }) => formula !== null)
-    ? leftOut('It waits for no time here.')
-    : changed([text], why)
+  const why = `${from.printer.name} ignores S and does not wait; ${to.printer.name} waits ${seconds} s, as intended.`
+  return own.words.some(({ formula }) => formula !== null) ? leftOut('It does not wait here.') : changed([text], why)
 }
 
 /** A dwell with a formula. The unit of the target's letter is found by writing a dwell of one second. */

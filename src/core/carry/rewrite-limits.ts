@@ -14,7 +14,7 @@ export function carryLimits(ran: Ran<EffectOf<'limits'>>): Said {
     const value = numberOf(command, axis.toUpperCase())
     return value === null || value <= 0 ? [] : [[axis, value * effect.perSecond] as const]
   })
-  if (wanted.length === 0) return takenAsItIs(own, from, to) ? same : leftOut('It names no limit.')
+  if (wanted.length === 0) return takenAsItIs(own, from, to) ? same : leftOut('It sets no limit.')
   const over = wanted.some(([axis, value]) => value > limits[axis])
   if (!over && takenAsItIs(own, from, to)) return same
   const capped = Object.fromEntries(
@@ -67,7 +67,7 @@ function namesAcceleration(
 export function carryPressure(ran: Ran<EffectOf<'pressure-advance'>>): Said {
   const { effect, command, own, from, to } = ran
   const value = formulaOf(own, effect.factor) ?? numberOf(command, effect.factor)
-  if (value === null) return takenAsItIs(own, from, to) ? same : leftOut('It names no factor.')
+  if (value === null) return takenAsItIs(own, from, to) ? same : leftOut('It sets no factor.')
   if (typeof value === 'number' && value > 2)
     return takenAsItIs(own, from, to)
       ? same
@@ -101,7 +101,7 @@ export function carryRetraction(ran: Ran<EffectOf<'retraction-settings'>>): Said
   if (alike && takenAsItIs(own, from, to)) return same
   return sayOr(
     to.family.phrases.retraction(own_),
-    `The tool there retracts ${there.retractMm} mm, where the one here retracts ${here.retractMm} mm.`,
+    `The target’s tool retracts ${there.retractMm} mm, the source’s ${here.retractMm} mm.`,
     hasNone(ran, 'retraction of its own'),
   )
 }

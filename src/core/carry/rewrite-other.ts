@@ -14,7 +14,7 @@ export function carryFan(ran: Ran<EffectOf<'fan'>>): Said {
     return leftOut(`Fan ${which} is one of ${from.printer.name}.`)
   if (takenAsItIs(own, from, to)) return same
   const formula = formulaOf(own, effect.speed)
-  if (formula !== null) return refused(`How fast the fan turns is worked out for ${from.printer.name}: ${formula}.`)
+  if (formula !== null) return refused(`The fan’s speed is calculated for ${from.printer.name}: ${formula}.`)
   return through(ran, to.family.phrases.fan(after.fan), 'part fan')
 }
 
@@ -63,7 +63,7 @@ export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
   if (namesOwnThings.test(own.name) && !sameMachine) return leftOut(`It names a part of ${from.printer.name}.`)
   if (probesOnly.test(own.name) && (!to.printer.probe || to.printer.probe.kind !== from.printer.probe?.kind))
     return leftOut(
-      to.printer.probe ? `The probe of ${to.printer.name} needs no such thing.` : `${to.printer.name} has no probe.`,
+      to.printer.probe ? `The probe of ${to.printer.name} does not need it.` : `${to.printer.name} has no probe.`,
     )
   if (effect.kind === 'sound') {
     if (takenAsItIs(own, from, to) && to.family.phrases.beep(1, 1) !== null) return same
@@ -71,9 +71,7 @@ export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
   }
   if (takenAsItIs(own, from, to)) return same
   return leftOut(
-    isTooOld(own, to)
-      ? tooOld(ran)
-      : `The ${firmwareThere(ran)} does not know it; nothing that a print shows hangs on it.`,
+    isTooOld(own, to) ? tooOld(ran) : `The ${firmwareThere(ran)} does not know it, and no print depends on it.`,
   )
 }
 

@@ -20,7 +20,7 @@ function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
   if (/^\s*[Tt][@{[%<$]/.test(ran.line.raw))
     return from.family.toolNumbers === to.family.toolNumbers && to.family.commands.has('T')
       ? keepsTool(ran)
-      : refused(`Which tool it is is worked out, and ${to.printer.name} calls its tools otherwise.`)
+      : refused(`The tool is calculated, and ${to.printer.name} numbers its tools differently.`)
   const number = toolNamed(command, effect.by)
   if (number === null) return takenAsItIs(own, from, to) ? same : leftOut('It selects no tool.')
   if (number === -1) {
@@ -50,14 +50,14 @@ function carryMix(ran: Ran<EffectOf<'mix'>>): Said {
   if (inputs < 2) return leftOut(`${to.printer.name} has no mixing hot end.`)
   if (takenAsItIs(own, from, to)) return same
   const { blendOfTool, blendPart, keepBlend } = to.family.phrases
-  if (effect.step === 'gradient') return refused(`Blends are set otherwise on ${to.printer.name}.`)
+  if (effect.step === 'gradient') return refused(`Blends are set differently on ${to.printer.name}.`)
   const inOneLine = blendOfTool(0, []) !== null
-  if (effect.step === 'part' && inOneLine) return leftOut('All shares of the blend stand in one line there.')
+  if (effect.step === 'part' && inOneLine) return leftOut('All shares of the blend are on one line there.')
   if (effect.step === 'part')
     return through(ran, blendPart(numberOf(command, 'S') ?? 0, numberOf(command, 'P') ?? 0), 'blend to set so')
   // The blend saved last is the last one in the list.
   const kept = after.blends.at(-1)
-  if (!kept) return leftOut('It keeps no blend.')
+  if (!kept) return leftOut('It saves no blend.')
   if (kept.tool >= to.printer.tools.length && inOneLine)
     return refused(`A blend is a tool on ${to.printer.name} only where its config has a tool ${kept.tool}.`)
   const shares = kept.shares.slice(0, inputs)
@@ -89,7 +89,7 @@ const carryMotors: Sayer<'motors'> = ran => {
   )
   if (effect.byName && named === null) return leftOut(`It names a motor of ${from.printer.name}.`)
   if (effect.byName ? numberOf(command, effect.byName.on) !== 0 : effect.on)
-    return leftOut('Motors go on by themselves with the next move.')
+    return leftOut('Motors switch on with the next move.')
   return through(ran, to.family.phrases.motorsOff(letters.length ? letters : null), 'motors to turn off')
 }
 
@@ -122,13 +122,13 @@ const sayers: { readonly [D in Rest]: Sayer<D> } = {
   dwell: carryDwell,
   'wait-for-moves': asItIsOr(ran => through(ran, ran.to.family.phrases.waitForMoves(), 'wait for moves')),
   units: asItIsOr(ran => through(ran, ran.to.family.phrases.units(ran.effect.units), `unit but millimetres`)),
-  workspace: asItIsOr(ran => leftOut(hasNone(ran, 'work offsets; places are written as they are'))),
-  'set-workspace': asItIsOr(ran => leftOut(hasNone(ran, 'work offsets; places are written as they are'))),
-  'homed-offset': ofThisMachine('Where its end stops are'),
-  'tool-offset': ofThisMachine('Where its nozzles are'),
+  workspace: asItIsOr(ran => leftOut(hasNone(ran, 'work offsets; positions are written directly'))),
+  'set-workspace': asItIsOr(ran => leftOut(hasNone(ran, 'work offsets; positions are written directly'))),
+  'homed-offset': ofThisMachine('The position of its end stops'),
+  'tool-offset': ofThisMachine('The position of its nozzles'),
   'small-shift': ofThisMachine('A baby step'),
-  'probe-offset': ofThisMachine('Where its probe is'),
-  'host-offset': ofThisMachine('An offset of all positions'),
+  'probe-offset': ofThisMachine('The position of its probe'),
+  'host-offset': ofThisMachine('A G-code offset'),
   probe: carryProbe,
   'probe-point': carriesPoint,
   'probe-grid': ofThisMachine('Where its bed is probed'),
@@ -168,13 +168,13 @@ const sayers: { readonly [D in Rest]: Sayer<D> } = {
   corners: ran =>
     ran.from.family.family === ran.to.family.family && takenAsItIs(ran.own, ran.from, ran.to)
       ? same
-      : leftOut(`How sharply corners are taken was tuned on ${ran.from.printer.name}.`),
+      : leftOut(`The setting for corners was tuned on ${ran.from.printer.name}.`),
   'soft-limits': asItIsOr(ran =>
     through(ran, ran.to.family.phrases.softLimits(bySwitch(ran, ran.effect.by)), 'switch for its limits'),
   ),
   settings: ran =>
     ran.effect.act === 'save'
-      ? leftOut('Saving settings is nothing to do at every print, least of all on another machine.')
+      ? leftOut('Settings should not be saved at every print, least of all on a different machine.')
       : takenAsItIs(ran.own, ran.from, ran.to)
         ? same
         : leftOut(hasNone(ran, 'settings to load')),
@@ -185,22 +185,22 @@ const sayers: { readonly [D in Rest]: Sayer<D> } = {
       : takenAsItIs(ran.own, ran.from, ran.to)
         ? same
         : ran.after.carriages === 'single' || ran.after.carriages === 'auto-park'
-          ? leftOut(`Carriages go each for itself on ${ran.to.printer.name} where nothing else is said.`)
-          : refused(`How its carriages work together is said otherwise on ${ran.to.printer.name}.`),
+          ? leftOut(`Carriages work independently on ${ran.to.printer.name} by default.`)
+          : refused(`Carriage modes are written differently on ${ran.to.printer.name}.`),
   pause: asItIsOr(ran => through(ran, ran.to.family.phrases.pause(ran.effect.parks), 'pause')),
   resume: asItIsOr(ran => through(ran, ran.to.family.phrases.resume(), 'resuming')),
   finish: asItIsOr(ran => leftOut(hasNone(ran, 'such end; the script ends with its last line'))),
   wipe: asItIsOr(ran => leftOut(hasNone(ran, 'command that wipes; the maker “Brush wipe” writes strokes'))),
   message: carryMessage,
   'set-variable': asItIsOr(ran => leftOut(hasNone(ran, 'variables'))),
-  'run-later': asItIsOr(ran => leftOut(`Nothing runs later by itself on ${ran.to.printer.name}.`)),
+  'run-later': asItIsOr(ran => leftOut(`Delayed macros do not exist on ${ran.to.printer.name}.`)),
   macro: asItIsOr(ran => refused(`${ran.own.name} runs what is saved on ${ran.from.printer.name}.`)),
   'macro-file': asItIsOr(ran =>
-    refused(`It runs a file of ${ran.from.printer.name}, which says nothing that could be written out.`),
+    refused(`It runs a file of ${ran.from.printer.name}, which has no commands to write out.`),
   ),
   repeat: asItIsOr(ran => refused(`Lines can’t be repeated on ${ran.to.printer.name}: write them out.`)),
   opaque: asItIsOr(ran =>
-    refused(`What ${ran.own.name} does on ${ran.from.printer.name} is not known on ${ran.to.printer.name}.`),
+    refused(`What ${ran.own.name} does on ${ran.from.printer.name} does not exist on ${ran.to.printer.name}.`),
   ),
   'nothing-shown': carryShownNothing,
 }

@@ -87,7 +87,7 @@ export class PlaceMap {
     const why =
       ways?.why ??
       (cut
-        ? `The head of ${this.to.printer.name} reaches no further.`
+        ? `The head of ${this.to.printer.name} can’t reach further.`
         : clear !== on
           ? 'It keeps clear of a zone there.'
           : null)
@@ -188,7 +188,9 @@ export class PlaceMap {
       : {
           x,
           y,
-          why: shortened ? `It is shorter, for the bed of ${this.to.printer.name} is smaller; its bead stays.` : null,
+          why: shortened
+            ? `Shorter, because the bed of ${this.to.printer.name} is smaller; the bead stays the same.`
+            : null,
         }
     const round = this.onRound(whole, spanX, spanY)
     const reached = this.reached(round, spanX, spanY)
@@ -222,7 +224,7 @@ export class PlaceMap {
     } as Record<'x' | 'y', AxisWay>
     return {
       ...placed,
-      why: `The bed of ${printer.name} is round: the line lies further in${scale < 1 ? ' and is shorter; its bead stays' : ''}.`,
+      why: `The bed of ${printer.name} is round: the line is moved inwards${scale < 1 ? ' and shortened; the bead stays the same' : ''}.`,
     }
   }
 
@@ -235,7 +237,7 @@ export class PlaceMap {
       return last > high + doubtMm ? { ...way, there: way.there + high - last } : way
     }
     const [x, y] = [inReach(ways.x, spanX, reach.x), inReach(ways.y, spanY, reach.y)]
-    return x === ways.x && y === ways.y ? ways : { x, y, why: ways.why ?? `The head of ${name} reaches no further.` }
+    return x === ways.x && y === ways.y ? ways : { x, y, why: ways.why ?? `The head of ${name} can’t reach further.` }
   }
 
   /** Moves a line that would cross a keep-out zone inwards. */
@@ -267,7 +269,7 @@ export class PlaceMap {
         ? hit[other][1] + clearMm - along(now[other], span[0])
         : hit[other][0] - clearMm - along(now[other], span[1])
       const moved = { ...now[other], there: now[other].there + by }
-      now = { ...now, [other]: moved, why: `It lies further in, clear of “${hit.name}” on ${this.to.printer.name}.` }
+      now = { ...now, [other]: moved, why: `Moved inwards, clear of “${hit.name}” on ${this.to.printer.name}.` }
     }
     return now
   }

@@ -40,7 +40,7 @@ function amountIn(ran: Ran, heater: Heater, letters: readonly string[]): { value
   const taken = questions.number(
     {
       key: `heat:${heater}:${value}`,
-      question: `The ${nameOf[heater]} of ${to.printer.name} takes ${celsius(max)} at most, and the script wants ${celsius(value)}. How warm is it to be there?`,
+      question: `The ${nameOf[heater]} of ${to.printer.name} takes ${celsius(max)} at most, and the script needs ${celsius(value)}. Which temperature should it have there?`,
       proposed: String(max),
       changes: `every line that heats the ${nameOf[heater]} to ${celsius(value)}`,
     },
@@ -72,12 +72,12 @@ function toolsNamed(ran: Ran, tools: readonly number[], named: boolean): (number
 export function carryHeat(ran: Ran<EffectOf<'heat'>>): Said {
   const { command, effect, before, from, to } = ran
   const heater = heaterOf(command, effect)
-  if (heater === 'other') return leftOut(`It heats something that only ${from.printer.name} has.`)
+  if (heater === 'other') return leftOut(`It heats a part that only ${from.printer.name} has.`)
   const without = noHeater(ran, heater)
   if (without) return leftOut(without)
   const aim = heatTarget(command, effect)
   const amount = amountIn(ran, heater, aim?.coolingToo ? [...effect.coolingToo, ...effect.targets] : effect.targets)
-  if (!amount && !effect.wait) return takenAsItIs(ran.own, from, to) ? same : leftOut('It names no temperature.')
+  if (!amount && !effect.wait) return takenAsItIs(ran.own, from, to) ? same : leftOut('It has no temperature.')
   const named = effect.tool !== null && hasLetter(command, effect.tool) ? true : hasLetter(command, 'HEATER')
   const tools: (number | null)[] =
     heater === 'nozzle' ? toolsNamed(ran, heatedTools(command, effect, before.tool, from.stage), named) : [null]
@@ -94,8 +94,8 @@ export function carryHeat(ran: Ran<EffectOf<'heat'>>): Said {
   const why =
     amount?.asks ??
     (waits === effect.wait
-      ? 'Its firmware says it so.'
-      : 'Its firmware would wait until it has cooled; here it did not.')
+      ? 'Its firmware writes it like this.'
+      : 'Its firmware would also wait for cooling; the source’s does not.')
   return { ...changed(lines, why), ...(amount?.asks && { asks: true }) } as Said
 }
 
@@ -145,13 +145,13 @@ export function carryToolHeat(ran: Ran<EffectOf<'tool-heat'>>): Said {
   const heats = after.toolHeats[tool]
   const letter = heats?.state === 'standby' ? effect.standby : effect.active
   const amount = amountIn(ran, 'nozzle', [letter, effect.active, effect.standby])
-  if (!amount) return leftOut('It names no temperature.')
+  if (!amount) return leftOut('It has no temperature.')
   const named = to.printer.tools.length > 1 ? addressOf(to.family, to.printer, own) : null
   const text = to.family.phrases.heat('nozzle', amount.value, named)
   if (text === null) return leftOut(`${to.printer.name} has no nozzle heater.`)
   const standby = formulaOf(ran.own, effect.standby) ?? numberOf(command, effect.standby)
   const lost =
-    standby !== null && standby !== amount.value ? ' What it holds standing by is set where a tool is left.' : ''
+    standby !== null && standby !== amount.value ? ' The standby temperature is set where the tool is left.' : ''
   return { ...changed([text], `A tool has one temperature there.${lost}`), ...(amount.asks && { asks: true }) } as Said
 }
 
@@ -192,8 +192,8 @@ export function carryWaits(ran: Ran<EffectOf<'wait-for-heaters'>>): Said {
   }
   if (all || hasLetter(command, 'C')) add('chamber', before.chamberTarget ?? 0, null)
   return lines.length
-    ? changed(lines, 'A wait for each heater that was told to heat.')
-    : leftOut('Nothing that it waits for is told to heat there.')
+    ? changed(lines, 'A wait for each heater with a target.')
+    : leftOut('None of the heaters that it waits for has a target there.')
 }
 
 /** Rewrites a wait for a sensor between two temperatures as a wait for the sensor's heater. */
@@ -214,7 +214,7 @@ function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Sa
   const max = formulaOf(ran.own, 'MAXIMUM') ?? numberOf(command, 'MAXIMUM')
   const target = targetNow(ran, heater)
   const wanted = least ?? max
-  if (wanted === null) return leftOut('It names no temperature.')
+  if (wanted === null) return leftOut('It has no temperature.')
   const { heat, waitFor } = to.family.phrases
   const text = waitFor(heater, wanted, null, least === null)
   if (text === null) return leftOut(`${to.printer.name} has no ${heater} heater.`)

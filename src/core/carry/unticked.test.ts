@@ -22,7 +22,7 @@ describe('a change that was not wanted', () => {
         line: null,
         became: [],
         kind: 'same',
-        why: 'It stays away, as you chose.',
+        why: 'Not added, as you chose.',
         wouldBe: became,
       })
       expect(at(made)).toBe(at(wanted))

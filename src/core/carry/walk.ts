@@ -70,11 +70,11 @@ function unrun(last: Rehearsed, script: Rehearsed, outcomes: ReadonlyMap<number,
 /** Comments, marks and blank lines stay; a line that never runs stays if the target firmware accepts it unchanged. */
 function notRun(line: Line, from: Side, to: Side): Outcome {
   const stays: Outcome = { kind: 'same', became: [line.raw], why: 'It stays as it is.' }
-  if (line.kind === 'unreadable') return { ...stays, why: 'It can’t be read, and is carried as it is.' }
+  if (line.kind === 'unreadable') return { ...stays, why: 'It can’t be read, and is carried over unchanged.' }
   if (line.kind !== 'command' || !line.command) return stays
   if (!specOf(from.family, line.command))
     return { kind: 'refused', became: [], why: `${line.command.name} is not known here.` }
   return takenAsItIs(line.command, from, to)
-    ? { ...stays, why: 'It does not run here, and is carried as it is.' }
-    : { kind: 'refused', became: [], why: 'It never runs here, so what it would do there is not known.' }
+    ? { ...stays, why: 'It does not run here, and is carried over unchanged.' }
+    : { kind: 'refused', became: [], why: 'It never runs here, so its effect there is unknown.' }
 }

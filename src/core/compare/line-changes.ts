@@ -154,7 +154,7 @@ function changeOf(before: Sent, after: Sent, within: Within, moved: Map<string, 
     return from === to ? whole : [`fan ${step(from, to)}`]
   }
   if (one.does === 'extrusion-mode' && other.does === 'extrusion-mode')
-    return [`filament counting ${one.extrusion} → ${other.extrusion}`]
+    return [`extrusion ${one.extrusion} → ${other.extrusion}`]
   if (one.does === 'positioning' && other.does === 'positioning')
     return [`positions ${one.positioning} → ${other.positioning}`]
   if (one.does === 'units' && other.does === 'units') return [`units ${one.units} → ${other.units}`]

@@ -78,7 +78,7 @@ describe('the note on a change says what was changed, in numbers', () => {
     ['G4 S5', 'G4 P8000', 'dwell 5 → 8 s'],
     ['G4 S5', 'G4 S@soak', 'dwell 5 s → @soak'],
     ['M117 Heating', 'M117 Warming up', 'message “Heating” → “Warming up”'],
-    ['M82', 'M83', 'filament counting absolute → relative'],
+    ['M82', 'M83', 'extrusion absolute → relative'],
     ['M204 P500', 'M204 P1500', 'acceleration 500 → 1500 mm/s²'],
     ['M900 K0.05', 'M900 K0.08', 'M900 K 0.05 → 0.08'],
     ['M220 S100', 'M220 S80', 'speed override 100 → 80 %'],

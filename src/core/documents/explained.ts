@@ -63,7 +63,7 @@ const headerSays = ({ name, description, renames }: Macro): string =>
   [
     `The macro ${name}.`,
     description && `${description}.`,
-    renames && `It takes the place of a command; the old one is ${renames}.`,
+    renames && `It replaces a command; the original is now called ${renames}.`,
   ]
     .filter(Boolean)
     .join(' ')
@@ -75,10 +75,10 @@ function keySays(raw: string, macro: Macro | undefined, stage: Stage): string {
     const readers = readersOf(stage, macro.name, name)
     return readers.length
       ? `${listed(readers)} ${readers.length === 1 ? 'reads' : 'read'} it as ${name}: ${value.trim()}.`
-      : `No macro reads ${name}.`
+      : `No macro uses ${name}.`
   }
   const included = raw.startsWith('[include ') ? raw.slice('[include '.length).split(']', 1)[0]?.trim() : ''
-  return included ? `What stands in ${included} is read here.` : ''
+  return included ? `What stands in ${included} is included here.` : ''
 }
 
 /** The macros that read a variable. */

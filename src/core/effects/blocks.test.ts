@@ -162,7 +162,7 @@ describe('branches and loops of a board’s own', () => {
       'M117 never',
     ]
     expect(shown(text)).toEqual(['0', '2', 'Stops: enough'])
-    expect(run(text).explained[0]?.says).toContain('It goes round 4 times.')
+    expect(run(text).explained[0]?.says).toContain('It runs 4 times.')
   })
 
   it('end a loop that would never', () => {
@@ -216,7 +216,7 @@ describe('macro files', () => {
     expect(rules('M98 P"nowhere.g"')).toEqual([['unknown-command', 'advice', 1]])
     const { findings } = run('M98 P"a.g"', { 'a.g': 'G28\nG4 S{param.Q}' })
     expect(findings.find(({ rule }) => rule === 'unknown-value')?.message).toBe(
-      'In a.g, line 2: Nothing here says what “param.Q” is. This rehearsal leaves out the word that it is part of.',
+      'In a.g, line 2: Nothing here defines “param.Q” is. This rehearsal leaves out the word that it is part of.',
     )
   })
 

@@ -88,7 +88,7 @@ class Flow {
   /** A block has its own variables. */
   private block(statements: readonly Statement[], frame: Frame): Way {
     if (frame.blocks.length > deepestBlocks) {
-      this.recorder.stop(`Branches stand more than ${deepestBlocks} deep in each other. The rehearsal stops here.`)
+      this.recorder.stop(`Branches are nested more than ${deepestBlocks} deep. The rehearsal stops here.`)
       return 'abort'
     }
     frame.blocks.push(new Map())
@@ -128,7 +128,7 @@ class Flow {
       if (rounds++ >= maxRounds) {
         this.recorder.line = frame.callingLine ?? opener.line
         this.recorder.stop(
-          `This goes round more than ${maxRounds.toLocaleString('en')} times. The rehearsal stops here.`,
+          `This loop runs more than ${maxRounds.toLocaleString('en')} times. The rehearsal stops here.`,
         )
         break
       }
@@ -137,7 +137,7 @@ class Flow {
       frame.rounds[frame.rounds.length - 1] = rounds
     }
     frame.rounds.pop()
-    this.note(`It goes round ${rounds === 1 ? 'once' : `${rounds} times`}.`)
+    this.note(`It runs ${rounds === 1 ? 'once' : `${rounds} times`}.`)
     this.show(opener, frame)
     return way === 'leave' || way === 'again' ? 'on' : way
   }
@@ -145,7 +145,7 @@ class Flow {
   /** Whether the condition of `if`, `elif` or `while` holds; `otherwise` is the result if it is unknown. */
   private holds(opener: Indented, frame: Frame, otherwise: boolean, rounds = 0): boolean {
     const found = this.worth(opener.command.message ?? '', frame)
-    if (!found.ok) this.tell(found, opener, frame, `The rehearsal goes on as if it were ${otherwise ? '' : 'not '}so.`)
+    if (!found.ok) this.tell(found, opener, frame, `The rehearsal assumes that it is ${otherwise ? 'true' : 'false'}.`)
     const holds = found.ok ? truthy(found.value) : otherwise
     const decided = frame.callingLine === null ? this.decided(opener, rounds) : undefined
     if (decided !== undefined) return decided
@@ -154,7 +154,7 @@ class Flow {
         ? holds
           ? 'So it is this time.'
           : 'Not so this time.'
-        : `${found.why} It is taken as ${otherwise ? '' : 'not '}so.`,
+        : `${found.why} It is assumed ${otherwise ? 'true' : 'false'}.`,
     )
     return holds
   }
@@ -285,7 +285,7 @@ class Flow {
           ? frame.blocks.findLast(block => block.has(name))
           : (frame.blocks.at(-1) as Map<string, Value>)
     if (!home || (step === 'change' && !home.has(name)))
-      return wrong(`Nothing above makes a variable “${target}” that could be changed.`, target)
+      return wrong(`No line above declares a variable “${target}” that could be changed.`, target)
     const indices = insideBrackets(places).map(each => this.worth(each, frame))
     const unknown = indices.find(each => !each.ok)
     if (unknown && !unknown.ok) return unknown
@@ -294,7 +294,7 @@ class Flow {
       indices.map(each => (each.ok ? numberFrom(each.value) : 0)),
       found.value,
     )
-    if (changed === undefined) return wrong(`“${target}${places}” leads nowhere: there is no such item in the list.`)
+    if (changed === undefined) return wrong(`“${target}${places}” does not exist: the list has no such item.`)
     if (Array.isArray(changed) && !this.recorder.spend('values', changed.length)) return null
     home.set(name, changed)
     this.note(`It is ${asShown(found.value)}.`)

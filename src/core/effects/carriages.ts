@@ -29,7 +29,7 @@ export const carriages = record<'carriages'>({
     if (modeIn(command) === null) return null
     const which = textOf(command, 'CARRIAGE')
     return {
-      single: which === null ? 'Each carriage for itself.' : `Carriage ${which} is the one that moves.`,
+      single: which === null ? 'Each carriage works independently.' : `Carriage ${which} is the one that moves.`,
       'auto-park': 'One carriage prints while the other is parked.',
       copied: 'The second carriage copies the first: both heat, move and extrude.',
       mirrored: 'The second carriage mirrors the first: both heat, move and extrude.',

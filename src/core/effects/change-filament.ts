@@ -36,9 +36,7 @@ export const changeFilament = record<'change-filament'>({
     runFilament(recorder, first, speedMmS)
   },
   says: ({ effect, steps, stage, byFile }) => {
-    const title = { change: 'Change of filament by hand', load: 'Loads filament', unload: 'Unloads filament' }[
-      effect.part
-    ]
+    const title = { change: 'Manual filament change', load: 'Loads filament', unload: 'Unloads filament' }[effect.part]
     if (byFile) return `${title} by ${byFile.name}.`
     const extruded = steps.reduce((sum, { filamentMm }) => sum + Math.max(0, filamentMm), 0)
     const known = stage.printer.filamentChange !== null || extruded > firstRetractMm

@@ -21,7 +21,7 @@ export const coldExtrusion = record<'cold-extrusion'>({
       return 'Reports whether cold extrusion is allowed.'
     const { allowed, leastC } = after.coldExtrusion
     return allowed
-      ? 'Allows extruding with a cold nozzle from here on.'
+      ? 'Allows cold extrusion from here on.'
       : `Refuses to extrude below ${celsius(leastC ?? stage.firmware.coldestExtrudeC)} from here on.`
   },
   purpose: 'limits',

@@ -72,7 +72,7 @@ export function sayMove(
     if (filament > 0) return `Extrudes ${moved} in place${at}.`
     if (filament < 0) return `Retracts ${moved}${at}.`
     if (numberOf(command, 'E') !== null)
-      return before.tool < 0 ? 'Extrudes nothing: no tool is in use.' : 'Extrudes nothing: E stands there already.'
+      return before.tool < 0 ? 'Extrudes nothing: no tool is in use.' : 'Extrudes nothing: E already has this value.'
     if (numberOf(command, 'F') !== null)
       return after.feedMmMin === null ? 'Sets no feed rate.' : `Feed rate from here on:${at.slice(3)}.`
     return 'No coordinates, so nothing moves.'

@@ -18,8 +18,8 @@ export const dwell = record<'dwell'>({
     if (tookS > 0) return `Waits ${duration(tookS)}.`
     const passedOver = effect.seconds === null && hasLetter(command, 'S')
     return passedOver
-      ? 'Doesn’t wait: this firmware takes milliseconds (P) and passes over S.'
-      : 'Doesn’t wait: it names no time.'
+      ? 'Doesn’t wait: this firmware reads milliseconds (P) and ignores S.'
+      : 'Doesn’t wait: the line has no time.'
   },
   purpose: ({ steps }) =>
     (steps ?? []).reduce((sum, step) => sum + step.end - step.start, 0) >= soakS ? 'soak' : null,

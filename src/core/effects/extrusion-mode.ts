@@ -10,8 +10,8 @@ export const extrusionMode = record<'extrusion-mode'>({
     already(
       modesKnown && before.extrusion === after.extrusion,
       effect.extrusion === 'absolute'
-        ? 'Absolute extrusion: E counts from its zero'
-        : 'Relative extrusion: E counts from the last move',
+        ? 'Absolute extrusion: E values are positions'
+        : 'Relative extrusion: E values are amounts',
     ),
   purpose: 'setup',
 })

@@ -36,7 +36,7 @@ export const firmwareRetract = record<'firmware-retract'>({
   },
   says: ({ steps, effect }) => {
     const filament = Math.abs(steps.reduce((sum, step) => sum + step.filamentMm, 0))
-    if (filament === 0) return 'Does nothing: the filament is there already.'
+    if (filament === 0) return 'Does nothing: the filament is already there.'
     return effect.back ? `Retracts ${mm(filament)} of filament.` : `Unretracts ${mm(filament)} of filament.`
   },
   purpose: ({ effect }) => (effect.back ? 'retract' : 'prime'),

@@ -77,7 +77,7 @@ function sayHeat(told: Told<EffectOf<'heat'>>): string {
   const { command, effect, before, stage, trace, row, tookS, spec } = told
   const heater = heaterOf(command, effect)
   if (heater === 'other')
-    return `Heats “${textOf(command, 'HEATER')}”, which is not one of this printer’s nozzle, bed and chamber.`
+    return `Heats “${textOf(command, 'HEATER')}”, which is not this printer’s nozzle, bed or chamber.`
   const { printer, firmware } = stage
   const tools = heatedTools(command, effect, before.tool, stage)
   const name =
@@ -110,7 +110,7 @@ function sayHeat(told: Told<EffectOf<'heat'>>): string {
     return `Waits for the ${name}${how}, ${duration(tookS)}${since === null ? '' : `; heating since line ${since}`}.`
   }
   if (cools && !coolingToo)
-    return `Sets the ${name} to ${target}; it is at ${celsius(startC)}, and this doesn’t wait while it cools.`
+    return `Sets the ${name} to ${target}; it is at ${celsius(startC)}, and this command doesn’t wait for cooling.`
   return `${Name} is already at ${target}: no wait.`
 }
 

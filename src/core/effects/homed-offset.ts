@@ -20,7 +20,7 @@ export const homedOffset = record<'homed-offset'>({
     recorder.setPlaces({ homed: { x: -x, y: -y, z: -z } })
   },
   says: ({ command, effect }) => {
-    if (effect.here) return 'Calls this place the origin of all axes.'
+    if (effect.here) return 'Makes this position the origin of all axes.'
     const moved = axes.flatMap(axis => {
       const value = numberOf(command, axis.toUpperCase())
       if (value === null) return []

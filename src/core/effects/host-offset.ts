@@ -28,12 +28,10 @@ export const hostOffset = record<'host-offset'>({
       return by === before.places.host[axis] ? [] : [`${axis.toUpperCase()} ${mm(by, 3)}`]
     })
     const named = command.keys.some(({ key }) => /^[XYZ]$/.test(key))
-    if (moved.length === 0 && !named) return 'Leaves the offset of all positions as it is.'
+    if (moved.length === 0 && !named) return 'Leaves the G-code offset as it is.'
     const when = numberOf(command, 'MOVE') === 1 ? ', and moves there' : ''
     const zero = axes.every(axis => after.places.host[axis] === 0)
-    return zero
-      ? `Takes the offset of all positions back to zero${when}.`
-      : `Offsets all positions: ${listed(moved)}${when}.`
+    return zero ? `Resets the G-code offset to zero${when}.` : `G-code offset: ${listed(moved)}${when}.`
   },
   purpose: 'z-offset',
 })

@@ -38,7 +38,7 @@ export const levelling = record<'levelling'>({
     if (after.levelling === 'off')
       return after.meshThere || (by !== null && numberOf(command, by) === 0) || effect.set === 'off'
         ? 'Bed levelling off.'
-        : `Turns nothing on: ${stage.printer.name} keeps no mesh, and none has been probed.`
+        : `Turns nothing on: ${stage.printer.name} has no saved mesh, and none has been probed.`
     const from =
       loaded === null
         ? 'from the saved mesh'

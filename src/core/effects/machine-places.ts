@@ -4,6 +4,6 @@ import { record } from './record.ts'
 export const machinePlaces = record<'machine-places'>({
   movesHead: false,
   book: { kind: 'changes how lines are taken', alsoCalled: 'workspace machine coordinates' },
-  says: () => 'Does nothing: machine coordinates hold for a move on the same line, and there is none.',
+  says: () => 'Does nothing: machine coordinates apply only to a move on the same line.',
   purpose: 'origin',
 })

@@ -70,12 +70,12 @@ export const mix = record<'mix'>({
       case 'part': {
         const [input, share] = [numberOf(command, 'S'), numberOf(command, 'P')]
         if (input === null || share === null) return null
-        return `Begins a blend: ${percent(share)} of input ${input + 1}.`
+        return `Starts a blend: ${percent(share)} of input ${input + 1}.`
       }
       case 'keep': {
         const tool = numberOf(command, 'S') ?? after.blend ?? Math.max(0, after.tool)
         const kept = after.blends.find(each => each.tool === tool)
-        return kept ? `Keeps the blend as T${tool}: ${inWords(kept.shares)}.` : 'Keeps no blend: none has been begun.'
+        return kept ? `Saves the blend as T${tool}: ${inWords(kept.shares)}.` : 'Saves no blend: none has been started.'
       }
       case 'whole':
         return `Blend from here on: ${inWords(wholeBlend(command))}.`

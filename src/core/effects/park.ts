@@ -25,7 +25,7 @@ export const park = record<'park'>({
   },
   says: ({ steps, effect, before }) => {
     const { x, y } = before.homed
-    if (!x || !y) return 'Parks the head, which it can’t before X and Y are homed.'
+    if (!x || !y) return 'Does not park: X and Y are not homed.'
     const at = steps.at(-1)?.to
     const back = steps.reduce((sum, { filamentMm }) => sum - Math.min(0, filamentMm), 0)
     const place = at

@@ -28,7 +28,7 @@ export const pause = record<'pause'>({
     const place = at ? `, the head parked at X ${plain(at.x, 1)} Y ${plain(at.y, 1)}` : ''
     const stands = steps.filter(({ kind }) => kind === 'stand').reduce((sum, { start, end }) => sum + end - start, 0)
     const time = stands > 0 ? `, for at most ${duration(stands)}` : ''
-    const unknown = stands === 0 ? '; how long that takes, only you know' : ''
+    const unknown = stands === 0 ? '; it takes as long as you need' : ''
     const letters = `${message ? 'P' : ''}${effect.seconds ?? ''}${effect.milliseconds ?? ''}${effect.parks ? 'XYZ' : ''}`
     return `${spec.title}${message}${place}${time}${alsoTold(command, spec, stage, letters)}${unknown}.`
   },

@@ -11,8 +11,8 @@ export const positioning = record<'positioning'>({
     const same = modesKnown && before.positioning === after.positioning && before.extrusion === after.extrusion
     const text =
       effect.positioning === 'absolute'
-        ? 'Absolute positions: places count from the origin'
-        : 'Relative positions: places count from where the head is'
+        ? 'Absolute positions: coordinates count from the origin'
+        : 'Relative positions: coordinates count from the head’s position'
     const filament =
       effect.filamentToo && before.extrusion !== after.extrusion ? `, and extrusion is ${after.extrusion} too` : ''
     return already(same, text + filament)

@@ -8,7 +8,7 @@ export const repeat = record<'repeat'>({
   book: { kind: 'runs other lines', alsoCalled: 'loop repeat' },
   says: ({ command, effect }) => {
     const times = numberOf(command, effect.times)
-    if (times === null) return 'The lines that are repeated end here.'
+    if (times === null) return 'The repeated lines end here.'
     return times > 0
       ? `The lines up to the next ${command.name} run ${plural(times, 'time')}.`
       : `The lines up to the next ${command.name} run again and again.`

@@ -28,7 +28,7 @@ export const restoreState = record<'restore-state'>({
       name === '' ? 'the saved state' : /^\d+$/.test(name) ? `the position in slot ${name}` : `the state “${name}”`
     const at = steps.at(-1)?.to
     const place = at && !Number.isNaN(at.x + at.y) ? `X ${mm(at.x, 1).replace(' mm', '')} Y ${mm(at.y, 1)}` : null
-    if (effect.axes) return place ? `Goes back to ${what}: ${place}.` : `Goes back to ${what}.`
+    if (effect.axes) return place ? `Returns to ${what}: ${place}.` : `Returns to ${what}.`
     const changes = [
       ...(before.positioning === after.positioning ? [] : [`${after.positioning} positions`]),
       ...(before.extrusion === after.extrusion ? [] : [`${after.extrusion} extrusion`]),

@@ -26,6 +26,6 @@ export const runLater = record<'run-later'>({
     if (!name || inS === null) return null
     return inS > 0
       ? `Runs the delayed macro ${name} in ${duration(inS)}, between two lines.`
-      : `The delayed macro ${name} no longer runs by itself.`
+      : `The delayed macro ${name} is cancelled.`
   },
 })

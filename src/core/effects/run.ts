@@ -140,7 +140,7 @@ class Runner {
       recorder.timers.delete(name)
       if (!macro || recorder.over || !recorder.spend('repeats')) continue
       const command: Command = { name, words: [], keys: [], message: null }
-      this.row(line, command, undefined, `The time of the delayed macro ${name} has come: it runs now.`)
+      this.row(line, command, undefined, `The delayed macro ${name} is due and runs now.`)
       this.macro(line, command, macro, [])
     }
   }

@@ -14,9 +14,9 @@ export const saveState = record<'save-state'>({
   says: ({ command, effect }) => {
     const name = stateName(command, effect.by)
     return name === ''
-      ? 'Saves how positions and filament are counted.'
+      ? 'Saves the positioning and extrusion modes.'
       : /^\d+$/.test(name)
         ? `Saves this position in slot ${name}.`
-        : `Saves the state as “${name}”: how positions and filament are counted, and where the head is.`
+        : `Saves the state as “${name}”: positioning and extrusion modes, and the head’s position.`
   },
 })

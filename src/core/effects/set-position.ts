@@ -30,12 +30,12 @@ export const setPosition = record<'set-position'>({
     const parts: string[] = []
     if (places.length)
       parts.push(
-        `Calls this place ${listed(places.map(axis => `${axis.toUpperCase()} ${plain(numberOf(command, axis.toUpperCase()) as number)}`))}`,
+        `Sets this position to ${listed(places.map(axis => `${axis.toUpperCase()} ${plain(numberOf(command, axis.toUpperCase()) as number)}`))}`,
       )
-    if (filament !== null) parts.push(filament === 0 ? 'E counts from zero here' : `E counts from ${mm(filament)} here`)
+    if (filament !== null) parts.push(filament === 0 ? 'E is reset to 0' : `E counts from ${mm(filament)} here`)
     if (parts.length) return `${parts.join('. ')}.`
     return command.words.length === 0 && command.keys.length === 0
-      ? 'Calls this place the origin, and E counts from zero here.'
+      ? 'Calls this place the origin, and E is reset to 0.'
       : null
   },
   purpose: ({ command }) => (['X', 'Y', 'Z'].some(letter => hasLetter(command, letter)) ? 'origin' : null),

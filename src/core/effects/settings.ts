@@ -16,7 +16,7 @@ export const settings = record<'settings'>({
   says: ({ effect }) => {
     if (effect.act === 'save') return 'Saves the settings as they are now, for every time the printer is switched on.'
     return effect.act === 'load'
-      ? 'Loads the saved settings: what was changed since is dropped.'
-      : 'Resets the settings to what the firmware was built with; saved ones stay where they are.'
+      ? 'Loads the saved settings: later changes are lost.'
+      : 'Resets the settings to the firmware’s defaults; saved settings are kept.'
   },
 })

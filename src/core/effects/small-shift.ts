@@ -28,7 +28,7 @@ export const smallShift = record<'small-shift'>({
       if (axis === 'z') return [`${mm(Math.abs(by), 3)} ${by > 0 ? 'higher' : 'lower'}`]
       return [`${mm(Math.abs(by), 3)} along ${axis.toUpperCase()}`]
     })
-    return moved.length ? `Baby step: everything is ${listed(moved)} from here on.` : 'Baby step of nothing.'
+    return moved.length ? `Baby step: everything is ${listed(moved)} from here on.` : 'Baby step of 0.'
   },
   purpose: 'z-offset',
 })

@@ -13,8 +13,8 @@ export const lowerFirst = (text: string): string =>
 export function sayFromTable(command: Command, stage: Stage): string {
   const spec = specOf(stage.firmware, command)
   if (!spec && mayBeMacro(stage.firmware, command.name))
-    return `Runs “${command.name}”, which may be a macro of this printer; what it does is not known.`
-  if (!spec) return `“${command.name}” is not a command that is known for this firmware.`
+    return `Runs “${command.name}”, which may be a macro of this printer; its effect is unknown.`
+  if (!spec) return `“${command.name}” is not a known command of this firmware.`
   if (spec.text) {
     const said = command.message?.trim().replace(/^"|"$/g, '')
     const words = sayWords(command, spec, stage)

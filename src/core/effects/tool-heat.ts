@@ -48,7 +48,7 @@ export const toolHeat = record<'tool-heat'>({
           ? 'its heater stays off until it is selected'
           : null
     const told = listed(parts)
-    return `T${tool}: ${[told, now].filter(Boolean).join('; ') || 'its temperatures stay as they are'}.`
+    return `T${tool}: ${[told, now].filter(Boolean).join('; ') || 'its temperatures stay the same'}.`
   },
   purpose: ({ command, effect }) => (numberOf(command, effect.active) === 0 ? 'cool-down' : 'heat'),
 })

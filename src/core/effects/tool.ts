@@ -129,7 +129,7 @@ export const tool = record<'tool'>({
     const { printer, firmware } = stage
     if (number === null) return 'Reports the tool in use.'
     if (number === -1)
-      return before.tool < 0 ? 'Does nothing: no tool is in use.' : 'Puts the tool back; none is in use after it.'
+      return before.tool < 0 ? 'Does nothing: no tool is in use.' : 'Puts the tool away; none is in use after that.'
     const selected = selectedBy(number, stage, before.blends)
     const name = selected && selected.blend === null ? toolName(firmware, printer, selected.tool) : `T${number}`
     if (!selected) return `Selects ${name}, which ${printer.name} doesn’t have: nothing changes.`

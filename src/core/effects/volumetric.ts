@@ -30,8 +30,8 @@ export const volumetric = record<'volumetric'>({
     const wide = after.volumetric[tool] ?? 0
     if (numberOf(command, effect.diameter) === null && effect.switch === null) return null
     return wide > 0
-      ? `E counts volume from here on, in mm³${effect.zeroIsOn ? '' : `, for filament ${mm(wide)} thick`}.`
-      : 'E counts lengths of filament from here on, in mm.'
+      ? `E is a volume from here on, in mm³${effect.zeroIsOn ? '' : `, for filament ${mm(wide)} thick`}.`
+      : 'E is a length of filament from here on, in mm.'
   },
   purpose: 'setup',
 })

@@ -18,7 +18,7 @@ function waitForSensor(recorder: Recorder, name: string, command: Command): void
   if (Number.isFinite(seconds)) recorder.step(sensor.kind, seconds)
   else
     recorder.stop(
-      `This would wait for ever: nothing brings the ${name} ${least === null ? `down to ${max}` : `to ${least}`} °C. The rehearsal stops here.`,
+      `This would wait for ever: nothing makes the ${name} ${least === null ? `down to ${max}` : `to ${least}`} °C. The rehearsal stops here.`,
     )
 }
 

@@ -40,8 +40,8 @@ describe('sentences for moves', () => {
 describe('sentences for the rest', () => {
   it.each([
     [['G21'], 'Lengths in millimetres.'],
-    [['G90', 'G90'], 'Does nothing: absolute positions: places count from the origin, already.'],
-    [['M82'], 'Absolute extrusion: E counts from its zero.'],
+    [['G90', 'G90'], 'Does nothing: absolute positions: coordinates count from the origin, already.'],
+    [['M82'], 'Absolute extrusion: E values are positions.'],
     [['G28'], 'Homes X, Y, then Z, 14 s. Levelling is off after it.'],
     [['G28 Z'], 'Homes Z, 10 s. Levelling is off after it.'],
     [['G28', 'G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
@@ -52,13 +52,16 @@ describe('sentences for the rest', () => {
     // Each line tells what it sets, not what a later one makes of it.
     [['M104 S150', 'M104 S205'], 'Heats the nozzle to 205 °C, doesn’t wait.'],
     // From 250 °C a wait by S does not wait for cooling.
-    [['M109 S250', 'M109 S200'], 'Sets the nozzle to 200 °C; it is at 250 °C, and this doesn’t wait while it cools.'],
+    [
+      ['M109 S250', 'M109 S200'],
+      'Sets the nozzle to 200 °C; it is at 250 °C, and this command doesn’t wait for cooling.',
+    ],
     [['M104 S200'], 'Heats the nozzle to 200 °C, doesn’t wait.'],
     [['M140 S0'], 'Bed heater off.'],
     [['M190 S60'], 'Waits for the bed: 60 °C, 2 min.'],
     [['M106 S128'], 'Part fan on, 50 %.'],
     [['M107'], 'Part fan off.'],
-    [['G92 E0'], 'E counts from zero here.'],
+    [['G92 E0'], 'E is reset to 0.'],
     [['M84'], 'All motors off: the head can be moved by hand, and no axis is homed any more.'],
     [['M117 Warm'], 'Shows “Warm” on the display.'],
     [['G4 P500'], 'Waits 0.5 s.'],
@@ -66,7 +69,7 @@ describe('sentences for the rest', () => {
     [['M420 S1'], 'Bed levelling on, from the saved mesh.'],
     [['M420 S1 L2 Z10'], 'Bed levelling on, from the mesh in slot 2; fades out by height 10 mm.'],
     [['M420 V'], 'Bed levelling: report the mesh.'],
-    [['M9999'], '“M9999” is not a command that is known for this firmware.'],
+    [['M9999'], '“M9999” is not a known command of this firmware.'],
     [[';M420 S1 ; mesh'], 'Commented out. It would: bed levelling: on.'],
     [['; only words'], ''],
     [
@@ -77,7 +80,7 @@ describe('sentences for the rest', () => {
     // Another program's word is rehearsed with what it most likely means.
     [['M190 S{bed_temp}'], 'Waits for the bed: 60 °C, 2 min.'],
     [['T5'], 'Selects T5, which Test bench doesn’t have: nothing changes.'],
-    [['T-1'], 'Puts the tool back; none is in use after it.'],
+    [['T-1'], 'Puts the tool away; none is in use after that.'],
     [['12345'], 'A line begins with a command such as G1 or M104; “12345” is none.'],
   ])('%j', (lines, says) => expect(last(...lines)).toBe(says))
 

@@ -33,7 +33,7 @@ it.each(examples)('%s %s: %s', (family, name, example) => {
 })
 
 /** Sentences after which a letter's number is no matter, as the machine lacks what it speaks of. */
-const moot = /doesn’t have|is not in the printer’s description|none has been begun/
+const moot = /doesn’t have|is not in the printer’s description|none has been started/
 
 /** Switches, tools and heaters by name are told in words; the middle of an arc is told by the arc. */
 const inWords = /\bon\b|\boff\b|one carriage|move|quiet|Clear|clear it|nozzle|E counts|work offset|arc to|Selects/i

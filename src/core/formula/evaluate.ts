@@ -90,7 +90,7 @@ function known<T>(node: SyntaxNode, found: T | Missing): T {
 function quantity(node: SyntaxNode, place: Place): Quantity {
   const found = anyQuantity(node, place)
   if (!isMachineNumber(found.value))
-    stop(node, `“${textOf(node, place.text).slice(0, 60)}” is a larger number than any machine takes.`)
+    stop(node, `“${textOf(node, place.text).slice(0, 60)}” is a larger number than machines accept.`)
   return found
 }
 
@@ -140,7 +140,7 @@ function anyQuantity(node: SyntaxNode, place: Place): Quantity {
       return { value, unit: turned(a, b, divided) ?? productUnit(a.unit, b.unit, divided) }
     }
     default:
-      return stop(node, `“${textOf(node, text)}” is no number.`)
+      return stop(node, `“${textOf(node, text)}” is not a number.`)
   }
 }
 
@@ -174,7 +174,7 @@ function productUnit(a: Unit, b: Unit, divided: boolean): Unit {
 /** The common unit of quantities that are added or compared; plain numbers fit any unit. */
 function sameUnit(node: SyntaxNode, quantities: readonly Quantity[], { text }: Place): Unit {
   const units = [...new Set(quantities.map(({ unit }) => unit).filter(unit => unit !== ''))]
-  if (units.length > 1) stop(node, `“${textOf(node, text)}” puts ${units[0]} and ${units[1]} together.`)
+  if (units.length > 1) stop(node, `“${textOf(node, text)}” combines ${units[0]} and ${units[1]}.`)
   return units[0] ?? ''
 }
 
@@ -257,7 +257,7 @@ function truth(node: SyntaxNode, place: Place): boolean {
         if (left == null || right == null)
           return stop(node, `“${textOf(node, text)}” compares a text with a number. A text stands in quotes.`)
         if (comparator !== 'Is' && comparator !== 'IsNot')
-          return stop(node, `“${textOf(node, text)}”: a text is another or is not; it is no more and no less.`)
+          return stop(node, `“${textOf(node, text)}”: texts can only be equal or different.`)
         return sameText(left, right) === (comparator === 'Is')
       }
       const [a, b] = [quantity(children[0] as SyntaxNode, place), quantity(children.at(-1) as SyntaxNode, place)]
@@ -265,7 +265,7 @@ function truth(node: SyntaxNode, place: Place): boolean {
       return compare(a.value - b.value, children[1]?.name ?? '')
     }
     default:
-      return stop(node, `“${textOf(node, text)}” is no condition.`)
+      return stop(node, `“${textOf(node, text)}” is not a condition.`)
   }
 }
 

@@ -57,16 +57,16 @@ describe('formulas', () => {
   })
 
   it.each([
-    ['bed + first_layer', '“bed + first_layer” puts °C and mm together.'],
+    ['bed + first_layer', '“bed + first_layer” combines °C and mm.'],
     ['bed / 0', '“bed / 0” divides by zero.'],
-    ['wibble', 'Unknown value “wibble”. A setting is written above where it is used.'],
+    ['wibble', 'Unknown value “wibble”. Settings must be above the lines that use them.'],
     ['shake(3)', 'There is no function “shake”; there are min, max, round, floor, ceil, abs, remainder, clamp.'],
     ['clamp(3)', '“clamp” takes 3 numbers, and has 1.'],
     ['nozzle of T4', 'This job does not use tool T4.'],
     ['nozzle of next', 'Only a tool change has a next tool.'],
     ['top of T0', '“top” is the same for every tool.'],
     ['layer', 'There is no “layer” at this moment: the layer that comes now.'],
-    ['3 +', 'The formula “3 +” stops too early.'],
+    ['3 +', 'The formula “3 +” is incomplete.'],
     ['3 $ 4', 'The formula “3 $ 4” can’t be read from “$” on.'],
     ['', 'The formula is empty.'],
   ])('%s: %s', (text, why) => expect(value(text)).toBe(why))
@@ -133,8 +133,8 @@ describe('conditions', () => {
   ])('%s: %s', (text, yes) => expect(truth(text)).toBe(yes))
 
   it('say what is wrong with them', () => {
-    expect(truth('bed > first_layer')).toBe('“bed > first_layer” puts °C and mm together.')
-    expect(truth('bed')).toBe('The condition “bed” stops too early.')
+    expect(truth('bed > first_layer')).toBe('“bed > first_layer” combines °C and mm.')
+    expect(truth('bed')).toBe('The condition “bed” is incomplete.')
   })
 })
 

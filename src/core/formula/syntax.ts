@@ -12,7 +12,7 @@ export type Parsed = { ok: true; node: SyntaxNode } | ({ ok: false } & Flaw)
 /** Limit for nested brackets and operators. */
 const deepest = 60
 const longest = 4000
-export const tooDeep = 'It is too long, or its brackets stand too deep in each other.'
+export const tooDeep = 'It is too long, or its brackets are nested too deeply.'
 
 /** Whether a formula is within the limits of length and depth. */
 export function within(text: string): boolean {
@@ -43,7 +43,7 @@ function unreadable(text: string, kind: TokenKind, at: number): Flaw {
   const rest = text.slice(at)
   const word = /^\s*([A-Za-z_]\w*|\d[\d.]*|\S)/.exec(rest)?.[1]
   if (text.trim() === '') return { why: `The ${what[kind]} is empty.`, from: 0, to: text.length }
-  if (!word) return { why: `The ${what[kind]} “${text.trim()}” stops too early.`, from: text.length, to: text.length }
+  if (!word) return { why: `The ${what[kind]} “${text.trim()}” is incomplete.`, from: text.length, to: text.length }
   const from = at + rest.indexOf(word)
   return { why: `The ${what[kind]} “${text.trim()}” can’t be read from “${word}” on.`, from, to: from + word.length }
 }

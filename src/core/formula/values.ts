@@ -157,7 +157,7 @@ const sameForAll = (name: string): Missing => ({ missing: 'unknown', why: `“${
 
 const unknown = (name: string): Missing => ({
   missing: 'unknown',
-  why: `Unknown value “${name}”. A setting is written above where it is used.`,
+  why: `Unknown value “${name}”. Settings must be above the lines that use them.`,
 })
 
 /** The coordinates of a spot: `bucket_x` for a spot named bucket. */

@@ -115,7 +115,7 @@ const measuring: Readonly<Record<string, string>> = {
   'heaters.bed.secondsTo100':
     'How many seconds does the bed take from a cold room to 100 °C? Send M140 S100 and watch the clock.',
   'tools.0.highestFlowMm3S':
-    'How much can the hot end melt, mm³/s? What its seller says, or where extruding ever faster begins to grind.',
+    'How much can the hot end melt, mm³/s? The manufacturer’s value, or the flow at which the extruder starts to grind.',
 }
 
 function usualTold(printer: Printer, fields: Fields): Told[] {
@@ -175,7 +175,7 @@ export function assemble(all: readonly Told[]): Assembled {
       passedOver.push({
         file: wrong.file,
         line: wrong.line,
-        why: `“${shown(wrong.value).slice(0, 40)}” is no value that a printer can have there.`,
+        why: `“${shown(wrong.value).slice(0, 40)}” is not a possible value there.`,
       })
   }
 }

@@ -39,7 +39,7 @@ export function tellBedFromReach(
   notes.derive(`bed.${axis}`, bed, reach.place, 'only how far the head goes is given')
   notes.ask(
     `bed.${axis}`,
-    `The ${source} says how far the head goes, not how ${axis === 'x' ? 'wide' : 'deep'} the bed is. Measure it.`,
+    `The ${source} gives the reach of the head, not how ${axis === 'x' ? 'wide' : 'deep'} the bed is. Measure it.`,
     bed,
   )
 }

@@ -108,7 +108,7 @@ const passed =
   ({ place }, notes) =>
     notes.pass(place, why)
 
-const wiring = passed('How the machine is wired and its motors are driven.')
+const wiring = passed('Wiring and motor drivers.')
 
 /** The reader of each command. */
 const readers: Readonly<Record<string, Reader>> = {
@@ -190,7 +190,7 @@ const readers: Readonly<Record<string, Reader>> = {
     }
     if (height) notes.derive('homing.at', { x: 0, y: 0, z: height }, place, 'it homes upwards')
   },
-  M574: passed('Where end stops are; the homing files say how they are sought.'),
+  M574: passed('Positions of end stops; the homing files say how they are used.'),
   M575: ({ place }, notes) =>
     notes.guess('display', { columns: 32 }, 'a panel is connected; how wide it is, is not said', place),
   M92: passed('Steps for each millimetre: a rehearsal counts in millimetres.'),
@@ -210,7 +210,7 @@ const conditional = /^(?:if|elif|else|while|var|global|set|abort|echo|break|cont
 const undecided: Reader = ({ command, place }, notes) =>
   notes.pass(
     place,
-    `“${command.name.toLowerCase()}” is decided while the machine runs. All of its lines are read as if they held.`,
+    `“${command.name.toLowerCase()}” is decided at run time. All of its lines are read as if it were true.`,
   )
 
 /** Reads a line of a config file, or records why it says nothing. */

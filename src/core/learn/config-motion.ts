@@ -138,6 +138,6 @@ export function homing(config: ConfigFigures, notes: Notes): void {
   if (config.has('homing_override'))
     notes.pass(
       config.placeOf('homing_override'),
-      'It homes by commands of its own. Where it stands afterwards is not worked out.',
+      'It homes by its own commands. The position afterwards is not calculated.',
     )
 }

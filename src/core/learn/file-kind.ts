@@ -50,7 +50,7 @@ export function kindOf({ name, text }: GivenFile): Sorted {
   if (raws.some(raw => hostLog.test(raw)))
     return {
       kind: null,
-      why: 'This is what a host writes down while it runs, not its config. Give the config file itself, usually printer.cfg.',
+      why: 'This is a host’s log, not its config. Add the config file itself, usually printer.cfg.',
     }
   if (raws.some(raw => hostSection.test(raw)) || looksLikeConfig(raws)) return { kind: 'config' }
   const plain = raws.map(plainReportLine)
@@ -70,7 +70,7 @@ export function kindOf({ name, text }: GivenFile): Sorted {
   const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z]+_[A-Z])/.test(command.name))
   if (commands.length > 0 && /\.g$/i.test(name)) return { kind: 'macro-file' }
   if (commands.length > lines.length / 2) return { kind: 'script' }
-  return { kind: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
+  return { kind: null, why: 'Nothing in it describes a printer: no config, no settings report, no G-code.' }
 }
 
 /** Whether a file describes a machine and is not a script. */

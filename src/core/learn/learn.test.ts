@@ -152,7 +152,7 @@ describe('a host’s config', () => {
     expect(twice.passedOver).toContainEqual({
       file: 'printer.cfg',
       line: 14,
-      why: '[stepper_x] stands in line 5 already. Where both say a thing, the later one counts.',
+      why: '[stepper_x] is in line 5 already. If both set a key, the later one counts.',
     })
   })
 
@@ -161,7 +161,7 @@ describe('a host’s config', () => {
     expect(learned.passedOver).toContainEqual({
       file: 'printer.cfg',
       line: 3,
-      why: '“-5” is no value that a printer can have there.',
+      why: '“-5” is not a possible value there.',
     })
     expect(learned.printer.reach.z).toEqual([0, 250])
   })
@@ -236,7 +236,7 @@ describe('a board’s report', () => {
     expect(learned.passedOver).toContainEqual({
       file: 'cut.txt',
       line: 3,
-      why: 'The report seems cut off here: no “ok” follows. This line is not taken.',
+      why: 'The report seems cut off here: no “ok” follows. This line is skipped.',
     })
   })
 
@@ -339,9 +339,9 @@ describe('what is none of these', () => {
   it.each([
     ['empty.cfg', '\n\n', 'The file is empty.'],
     ['host.log', 'Stats 12.3: gcodein=0\nStats 13.3: gcodein=0\n', 'not its config'],
-    ['letter.txt', 'Dear friend,\nmy printer is fine.\n', 'Nothing in it tells of a printer'],
+    ['letter.txt', 'Dear friend,\nmy printer is fine.\n', 'Nothing in it describes a printer'],
     ['cut.json', '{"printers": [', 'may be cut off'],
-    ['other.json', '{"a": 1}', 'no printer as we know it'],
+    ['other.json', '{"a": 1}', 'not a printer in our format'],
   ])('%s is passed over with its reason', (name, text, why) => {
     const learned = learn(
       file(name, text),

@@ -21,10 +21,10 @@ function rootFirst(files: readonly GivenFile[]): GivenFile[] {
 
 /** Why a section has nothing that a rehearsal needs. */
 const passedSections: [RegExp, string][] = [
-  [/^mcu|^board_pins|^resonance_tester|^static_digital|^duplicate_pin/, 'How the machine is wired.'],
-  [/^temperature_sensor|^thermistor|^adc_temperature/, 'A sensor that nothing here waits for.'],
+  [/^mcu|^board_pins|^resonance_tester|^static_digital|^duplicate_pin/, 'Wiring.'],
+  [/^temperature_sensor|^thermistor|^adc_temperature/, 'A sensor without a use in a rehearsal.'],
   [/^(?:heater_|controller_|temperature_)?fan(?:_generic)?\b/, 'A fan: it takes no time and moves nothing.'],
-  [/^delayed_gcode/, 'It runs by itself when its time comes; it is kept with the macros.'],
+  [/^delayed_gcode/, 'A delayed macro; it is saved with the macros.'],
 ]
 const passedOtherwise = 'Nothing that a rehearsal needs.'
 
@@ -63,7 +63,7 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
     if (another(file)) {
       notes.pass(
         { file: name, line: null },
-        `It describes a machine of its own, as ${root.name} does. Learn each alone.`,
+        `It describes a separate machine, like ${root.name}. Learn each printer separately.`,
       )
       continue
     }
@@ -112,7 +112,7 @@ function twice(sections: readonly Section[], root: string, notes: Notes): void {
     if (before !== undefined && !saved && !/^include /.test(header))
       notes.pass(
         { file: file ?? root, line },
-        `[${header}] stands in line ${before} already. Where both say a thing, the later one counts.`,
+        `[${header}] is in line ${before} already. If both set a key, the later one counts.`,
       )
     if (!saved) seen.set(key, line)
   }

@@ -39,7 +39,7 @@ export function readExport({ name, text }: GivenFile, notes: Notes): void {
   const data = typeof one === 'object' && one !== null && 'data' in one ? one.data : one
   const parsed = v.safeParse(Printer, data)
   if (!parsed.success) {
-    notes.pass({ file: name, line: null }, `It is JSON, but no printer as we know it: ${sentenceOf(parsed.issues)}`)
+    notes.pass({ file: name, line: null }, `It is JSON, but not a printer in our format: ${sentenceOf(parsed.issues)}`)
     return
   }
   if (Array.isArray(listed) && listed.length > 1)

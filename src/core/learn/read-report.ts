@@ -63,7 +63,7 @@ const settings: Readonly<Record<string, Reader>> = {
     const feed = numberOf(command, 'F')
     if (feed) notes.state('tools.0.retractMmS', feed / 60, place)
   },
-  M208: passed('What is added when filament comes forward again; a rehearsal takes the retraction’s own figures.'),
+  M208: passed('Extra length when unretracting; a rehearsal uses the retraction’s values.'),
   M200: (command, place, notes) => {
     const diameter = numberOf(command, 'D')
     if (diameter) notes.state(`tools.${numberOf(command, 'T') ?? 0}.filamentMm`, diameter, place)
@@ -86,8 +86,8 @@ const settings: Readonly<Record<string, Reader>> = {
       )
   },
   M145: passed('A preset of the display’s menu.'),
-  M301: passed('How the nozzle’s heat is controlled; it does not say how long warming takes.'),
-  M304: passed('How the bed’s heat is controlled; it does not say how long warming takes.'),
+  M301: passed('Temperature control of the nozzle; it does not say how long warm-up takes.'),
+  M304: passed('Temperature control of the bed; it does not say how long warm-up takes.'),
   M900: passed('Pressure compensation: a rehearsal moves the same filament with it and without.'),
 }
 const passedSettings = /^M(?:149|150|210|250|255|281|413|425|493|569|593|6[67]\d|7\d\d|9\d\d)$/
@@ -191,7 +191,7 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
     } else if (command && passedSettings.test(command.name))
       notes.pass(place, `${command.name} sets nothing that a rehearsal needs.`)
     else if (!between.test(line) && !/^(?:FIRMWARE_|Cap:)/i.test(line))
-      notes.pass(place, `“${line.slice(0, 40)}” is nothing that we know.`)
+      notes.pass(place, `“${line.slice(0, 40)}” is unknown.`)
   })
   if (mesh.line) {
     const place = { file: name, line: mesh.line }
@@ -201,5 +201,5 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
   if (told)
     notes.derive('firmware.family', 'board', { file: name, line: 1 }, 'settings kept on a board are said like this')
   if (cut >= 0)
-    notes.pass({ file: name, line: cut + 1 }, 'The report seems cut off here: no “ok” follows. This line is not taken.')
+    notes.pass({ file: name, line: cut + 1 }, 'The report seems cut off here: no “ok” follows. This line is skipped.')
 }

@@ -222,9 +222,9 @@ export function fitsPrinter({ modes, heat, tips }: MachineState, { name, tools, 
     tips,
   ]
   const other = counts.find(({ length }) => length !== tools.length)
-  if (other) return `The state to begin in has ${other.length} tools, and ${name} has ${tools.length}.`
-  if (modes.tool >= tools.length) return `The state to begin in has T${modes.tool} in use, which ${name} doesn’t have.`
+  if (other) return `The initial state has ${other.length} tools, and ${name} has ${tools.length}.`
+  if (modes.tool >= tools.length) return `The initial state has T${modes.tool} in use, which ${name} doesn’t have.`
   if ((heaters.chamber === null) !== (modes.chamberTarget === null))
-    return `The state to begin in ${heaters.chamber ? 'has no chamber' : 'has a chamber'}, and ${name} ${heaters.chamber ? 'has one' : 'has none'}.`
+    return `The initial state ${heaters.chamber ? 'has no chamber' : 'has a chamber'}, and ${name} ${heaters.chamber ? 'has one' : 'has none'}.`
   return null
 }

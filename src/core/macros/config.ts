@@ -34,7 +34,7 @@ export type Config = {
 }
 
 /** Hint for a variable's value that can't be read. */
-const literals = 'A text stands in quotes; True, False and None begin with a capital letter.'
+const literals = 'Texts need quotes; True, False and None start with a capital letter.'
 
 const none: Config = { macros: new Map(), delayed: new Map(), sections: new Map(), problems: [] }
 
@@ -77,9 +77,9 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
     const gcode = keys.get('gcode')?.value
     for (const [key, { value, line: at }] of keys)
       if (key.startsWith('variable_') && literalIn(value) === undefined)
-        tell(`“${key}: ${value.trim()}” is no value that the host can read, and it would not start. ${literals}`, at)
+        tell(`“${key}: ${value.trim()}” is not a value that the host can read, and it would not start. ${literals}`, at)
     if (gcode === undefined) tell(`The macro ${name} has no “gcode:”.`)
-    if (those.has(name)) tell(`The macro ${name} stands there twice; the later one counts.`)
+    if (those.has(name)) tell(`The macro ${name} is defined twice; the later definition counts.`)
     those.set(name, {
       name,
       description: keys.get('description')?.value ?? '',

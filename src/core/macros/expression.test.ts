@@ -103,21 +103,21 @@ describe('an expression of a macro file', () => {
     expect(evaluateList('"purge", 1 + 1', () => undefined)).toEqual({ ok: true, value: ['purge', 2] }))
 
   it.each([
-    ['var.width', '✗ Nothing here says what “var.width” is.'],
+    ['var.width', '✗ Nothing here defines “var.width” is.'],
     ['1 / 0', '✗ It divides by zero.'],
     ['shout(1)', '✗ There is no function “shout” here.'],
     ['fileexists("a.g")', '✗ A rehearsal can’t know “fileexists”.'],
     ['random(10)', '✗ A rehearsal can’t know “random”.'],
     ['mod(3, 0)', '✗ It divides by zero.'],
-    ['var.points[3]', '✗ Nothing here says what “var.points[3]” is.'],
-    ['"a" + 1', '✗ “"a"” is a text, which is no number.'],
-    ['var.note * 2', '✗ “var.note” is a text, which is no number.'],
-    ['sqrt(-1)', '✗ sqrt(…) comes to no number here.'],
+    ['var.points[3]', '✗ Nothing here defines “var.points[3]” is.'],
+    ['"a" + 1', '✗ “"a"” is a text, not a number.'],
+    ['var.note * 2', '✗ “var.note” is a text, not a number.'],
+    ['sqrt(-1)', '✗ sqrt(…) gives no number here.'],
     ['2 +', '✗ “2 +” can’t be read as an expression.'],
-    ['null + 1', '✗ “null” is null, which is no number.'],
-    ['var.constructor', '✗ Nothing here says what “var.constructor” is.'],
-    ['constructor', '✗ Nothing here says what “constructor” is.'],
-    ['var.__proto__', '✗ Nothing here says what “var.__proto__” is.'],
+    ['null + 1', '✗ “null” is null, which is not a number.'],
+    ['var.constructor', '✗ Nothing here defines “var.constructor” is.'],
+    ['constructor', '✗ Nothing here defines “constructor” is.'],
+    ['var.__proto__', '✗ Nothing here defines “var.__proto__” is.'],
   ])('tells what is wrong with %s', (text, why) => expect(worth(text)).toBe(why))
 })
 

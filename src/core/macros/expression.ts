@@ -37,7 +37,7 @@ export const evaluateList = (text: string, lookup: Lookup): Worked<Value[]> =>
 function finite(value: Value, text: string): Value {
   if (Array.isArray(value)) return value.map(each => finite(each, text))
   if (typeof value === 'number' && !isMachineNumber(value))
-    throw new Stop(`“${text.trim().slice(0, 60)}” is no number that a machine could use.`)
+    throw new Stop(`“${text.trim().slice(0, 60)}” is not a number that a machine can use.`)
   return value
 }
 
@@ -86,7 +86,7 @@ function worthOf(node: SyntaxNode, place: Place): Value {
     case 'Call':
       return call(children, place)
     default:
-      throw new Stop(`“${textOf(node, text)}” can’t be worked out here.`)
+      throw new Stop(`“${textOf(node, text)}” can’t be calculated here.`)
   }
 }
 
@@ -132,21 +132,20 @@ const stepped = (from: Value, steps: readonly SyntaxNode[], place: Place): Value
 function items(from: Value, steps: readonly SyntaxNode[], node: SyntaxNode, place: Place): Value {
   const value = stepped(from, steps, place)
   const whole = textOf(node, place.text)
-  if (value === undefined) throw new Stop(`“${whole}” leads nowhere: the list is not that long.`)
+  if (value === undefined) throw new Stop(`“${whole}” does not exist: the list is not that long.`)
   return single(value, whole)
 }
 
 function required(node: SyntaxNode, place: Place): Value {
   const value = pathValue(node, place)
   const whole = textOf(node, place.text)
-  if (value === undefined) throw new Stop(`Nothing here says what “${whole}” is.`, whole)
+  if (value === undefined) throw new Stop(`Nothing here defines “${whole}” is.`, whole)
   return single(value, whole)
 }
 
 /** A value to calculate with. A group such as `global` or `move.axes[0]` is refused: it has no value of its own. */
 function single(value: Value, text: string): Value {
-  if (isGroup(value))
-    throw new Stop(`“${text}” is a group of values and has none of its own. Name one of them, as in “${text}.name”.`)
+  if (isGroup(value)) throw new Stop(`“${text}” is a group of values. Name one of them, as in “${text}.name”.`)
   return value
 }
 

@@ -18,9 +18,9 @@ export function divided(a: number, b: number): number {
 
 /** Converts a value to a number; refuses texts and missing values. `text` is the source of the value. */
 export function numberOf(value: Value, text: string): number {
-  if (value === null || value === undefined) throw new Stop(`“${text}” is null, which is no number.`)
-  if (isText(value)) throw new Stop(`“${text}” is a text, which is no number.`)
-  if (Array.isArray(value)) throw new Stop(`“${text}” is a list, which is no number.`)
+  if (value === null || value === undefined) throw new Stop(`“${text}” is null, which is not a number.`)
+  if (isText(value)) throw new Stop(`“${text}” is a text, not a number.`)
+  if (Array.isArray(value)) throw new Stop(`“${text}” is a list, not a number.`)
   return numberFrom(value)
 }
 
@@ -84,6 +84,6 @@ export function callFunction(name: string, given: readonly Value[], texts: reado
   const known = Object.hasOwn(numeric, name) ? numeric[name] : undefined
   if (!known) throw new Stop(`There is no function “${name}” here.`)
   const value = known(...given.map((each, i) => numberOf(each, texts[i] ?? '')))
-  if (Number.isNaN(value)) throw new Stop(`${name}(…) comes to no number here.`)
+  if (Number.isNaN(value)) throw new Stop(`${name}(…) gives no number here.`)
   return value
 }

@@ -41,8 +41,8 @@ describe('a template', () => {
     expect(odd('G28\n{% if %}')).toEqual([2, expect.stringContaining('The template can’t be read')])
     expect(odd('G28\n{% if 1 %}\nG29\n')).toEqual([2, 'The template can’t be read: “if” has no “endif”.'])
     expect(odd('G28\nG1 X{ 3')).toEqual([2, 'The template can’t be read: “{” is not closed.'])
-    expect(odd('G28\n{% include "a" %}')).toEqual([2, expect.stringContaining('“{% include … %}” is no statement')])
-    expect(odd('{# note')).toEqual([1, expect.stringContaining('does not end')])
+    expect(odd('G28\n{% include "a" %}')).toEqual([2, expect.stringContaining('“{% include … %}” is not a statement')])
+    expect(odd('{# note')).toEqual([1, expect.stringContaining('is not closed')])
     expect(text('{% for i in range(300) %}{% for j in range(300) %}x{% endfor %}{% endfor %}')).toContain(
       'more than 50,000 steps',
     )
@@ -172,7 +172,7 @@ describe('a config', () => {
     expect(readConfig('[gcode_macro A]\nhello\n[gcode_macro A]\ngcode:\n  G28').problems).toEqual([
       { line: 2, why: '“hello” is neither a section nor a key with a value.' },
       { line: 1, why: 'The macro A has no “gcode:”.' },
-      { line: 3, why: 'The macro A stands there twice; the later one counts.' },
+      { line: 3, why: 'The macro A is defined twice; the later definition counts.' },
     ])
   })
 

@@ -24,7 +24,7 @@ export const plainText = (max: number) =>
   v.pipe(
     v.string(),
     v.maxLength(max, `it is longer than ${max.toLocaleString('en')} characters`),
-    v.check(isWhole, 'there is half a character in it, as a text that was cut in two has; take it out'),
+    v.check(isWhole, 'it contains half a character, as cut-off texts do; remove it'),
   )
 
 /** A name: trimmed, inner spaces single, without invisible characters. `what` completes the message, as “a script”. */
@@ -35,7 +35,7 @@ export const plainName = (what: string, max = 80) =>
     v.transform(name => name.trim().replace(/\s+/g, ' ')),
     v.minLength(1, `${what} needs a name`),
     v.maxLength(max, `a name has at most ${max} characters`),
-    v.check(name => isWhole(name) && !unseen.test(name), 'a name has no characters that can’t be seen'),
+    v.check(name => isWhole(name) && !unseen.test(name), 'a name can’t contain invisible characters'),
   )
 
 /** A list of at most `max` items. The length is checked before the items. */

@@ -84,5 +84,5 @@ function shorterPurge(text: string, round: Round): Way[] {
   if (!purge || lengthMm < 60) return []
   const half = Math.round(lengthMm / 2)
   const plan = setPurgeLength({ ...round, text }, purge, half)
-  return [{ title: `Purge ${half} mm instead of ${Math.round(lengthMm)}`, how: 'The bead stays as it is.', plan }]
+  return [{ title: `Purge ${half} mm instead of ${Math.round(lengthMm)}`, how: 'The bead stays the same.', plan }]
 }

@@ -111,8 +111,8 @@ describe('a shelf brought in', () => {
       const found = unpack(bytes)
       return found.ok ? '' : found.why
     }
-    expect(why(before.slice(0, 200))).toContain('cut off')
-    expect(why(new Uint8Array([1, 2, 3]))).toContain('no .zip')
+    expect(why(before.slice(0, 200))).toContain('it is incomplete')
+    expect(why(new Uint8Array([1, 2, 3]))).toContain('not a .zip')
     expect(why(without(all => delete all['shelf.json']))).toContain('shelf.json can’t be read')
     expect(why(without(all => delete all['scripts/Dunlin, Everyday/First/0001.gcode']))).toContain(
       '0001.gcode can’t be read',

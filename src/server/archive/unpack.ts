@@ -27,7 +27,7 @@ function tooMuchIn(bytes: Uint8Array): string | null {
   if (files > maxFiles) return `It has more than ${maxFiles.toLocaleString('en')} files in it.`
   if (packed > bytes.length) return 'Files overlap in it, so it is damaged.'
   return unpacked > maxBytes || unpacked > always + maxTimes * bytes.length
-    ? 'It would unpack to far more than a shelf can be.'
+    ? 'It would unpack to far more than any shelf.'
     : null
 }
 
@@ -45,7 +45,7 @@ class Contents {
 
   bytes(path: string): Uint8Array {
     const content = Object.hasOwn(this.files, path) ? this.files[path] : undefined
-    if (!content) throw new Unfit(`${told(path)} can’t be read: it is not there.`)
+    if (!content) throw new Unfit(`${told(path)} can’t be read: it is missing.`)
     return content
   }
 
@@ -57,7 +57,7 @@ class Contents {
     try {
       return JSON.parse(this.text(path))
     } catch (error) {
-      throw error instanceof Unfit ? error : new Unfit(`${told(path)} can’t be read: it is no JSON.`)
+      throw error instanceof Unfit ? error : new Unfit(`${told(path)} can’t be read: it is not JSON.`)
     }
   }
 
@@ -125,12 +125,15 @@ export function unpack(bytes: Uint8Array): Unpacked {
     if (tooMuch) return { ok: false, why: tooMuch }
     contents = new Contents(unzipSync(bytes))
   } catch {
-    return { ok: false, why: 'This is no .zip file, or it is cut off.' }
+    return { ok: false, why: 'This is not a .zip file, or it is incomplete.' }
   }
   try {
     const said = v.safeParse(Head, contents.json('shelf.json'))
     if (!said.success)
-      return { ok: false, why: 'By its shelf.json it is not a shelf of Warm Prelude, or one of a newer version.' }
+      return {
+        ok: false,
+        why: 'Its shelf.json says that it is not a shelf of Warm Prelude, or one of a newer version.',
+      }
     const withTexts = (revisions: v.InferOutput<typeof Files>['revisions']) =>
       revisions.map(({ file, ...revision }) => ({ ...revision, text: contents.text(file) }))
     const all = (folder: string) => contents.paths(folder, '.json').map(path => contents.json(path))

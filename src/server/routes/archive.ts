@@ -32,7 +32,7 @@ async function shelfIn(context: Context): Promise<{ zip: Uint8Array; decisions: 
   const { file, decisions = '{}' } = await formIn(context)
   if (!(file instanceof Blob)) throw new Refused(400, 'The request has no file.', 'file')
   const decided = v.safeParse(Decided, decisions)
-  if (!decided.success) throw new Refused(400, 'The decisions don’t fit.', 'decisions')
+  if (!decided.success) throw new Refused(400, 'The decisions are not valid.', 'decisions')
   return { zip: new Uint8Array(await file.arrayBuffer()), decisions: decided.output }
 }
 

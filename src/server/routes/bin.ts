@@ -35,7 +35,7 @@ export function binRoutes(database: Database, now: () => string) {
         : kind === 'variants'
           ? variantNamed(database, scriptOfVariant(database, id) ?? 0, name)?.name
           : entryNamed(database, kind, nameKey(name))
-    if (taken !== undefined) throw new Refused(409, `“${taken}” is the name of another by now.`, 'name')
+    if (taken !== undefined) throw new Refused(409, `“${taken}” is now the name of a different item.`, 'name')
   }
   return new Hono()
     .get('/', context => context.json({ days: daysInBin, things: allBinned(database) }))

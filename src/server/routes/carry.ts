@@ -124,7 +124,7 @@ export function carryRoutes(database: Database, work: Work) {
       const id = Number(context.req.param('id'))
       const script = scriptById(database, id)
       const origin = script && originOf(database, id)
-      if (!script || !origin) throw new Refused(404, 'This script was not carried over from another.')
+      if (!script || !origin) throw new Refused(404, 'This script was not carried over.')
       const { now } = origin
       const answer: CarriedAfter = {
         from: origin.from,

@@ -67,7 +67,7 @@ function routes<S extends v.GenericSchema<unknown, { name: string }>>(
     .delete('/:id', context => {
       const { id, data } = find(context.req.param('id'))
       if (table !== 'vocabularies' && allEntries(database, table).length === 1)
-        throw new Refused(409, `The last ${one[table]} stays: a rehearsal needs one.`)
+        throw new Refused(409, `The last ${one[table]} can’t be deleted: rehearsals need one.`)
       const needed = care.needed?.(data.name)
       if (needed) throw new Refused(409, needed)
       binThing(database, table, id, now())
@@ -89,7 +89,7 @@ export const materialRoutes = (database: Database, now: () => string) =>
       const using = allEntries(database, 'jobs').filter(({ data }) => data.materials.includes(name))
       const [first] = using
       return first
-        ? `“${name}” is what the job “${first.data.name}” prints with${using.length > 1 ? `, and ${using.length - 1} more` : ''}.`
+        ? `“${name}” is used by the job “${first.data.name}”${using.length > 1 ? `, and ${using.length - 1} more` : ''}.`
         : null
     },
   })

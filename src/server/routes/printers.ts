@@ -51,7 +51,7 @@ function carryTo(
   const { id, base, identity, text } = script
   const saved = scriptById(database, id)
   if (!saved || saved.printerId !== printerId)
-    throw new Refused(409, 'One of the scripts is no longer this printer’s.', 'scripts')
+    throw new Refused(409, 'One of the scripts no longer belongs to this printer.', 'scripts')
   const to = `${familyName[firmware.family]} ${firmware.version}`
   const note = `Carried over to ${to}.`
   if (saved.stock && text !== saved.text) {
@@ -127,7 +127,7 @@ export function printerRoutes(database: Database, now: () => string) {
       if (Number(scripts) > 0)
         throw new Refused(
           409,
-          `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Move those to another printer or throw them away first.`,
+          `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Move them to a different printer or delete them first.`,
         )
       const gone = writing(database, () => {
         // Its config and macro files are deleted and restored with it.

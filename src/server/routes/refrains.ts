@@ -76,7 +76,7 @@ export function refrainRoutes(database: Database, now: () => string) {
           }
           const why = {
             stale: 'was saved elsewhere in the meantime',
-            stock: 'is kept as it came, and not changed',
+            stock: 'is stock, and not changed',
             gone: 'is no longer on the shelf',
           }[outcome]
           throw new Refused(409, `“${script?.name ?? id}” ${why}. Nothing was rolled out.`, 'scripts')

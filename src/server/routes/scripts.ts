@@ -55,7 +55,7 @@ const Use = v.strictObject({ variantId: count, forNextPrint: v.optional(v.boolea
 /** Limit of `GET /?ids=1,2`, which reads several scripts at once and leaves out those that are not on the shelf. */
 const maxScripts = 2000
 
-const gone = 'The script that this is a change of is no longer on the shelf. Save yours under another name.'
+const gone = 'The script that you changed is no longer on the shelf. Save your text under a new name.'
 
 /** Refuses a name that a different script has, ignoring case and spaces. */
 export function needFreeName(database: Database, name: string, but: number | null = null): void {
@@ -129,7 +129,7 @@ export function scriptRoutes(database: Database, now: () => string) {
       const { id, name } = before
       needPrinter(change.printerId)
       if (before.file !== null && change.printerId !== before.printerId)
-        throw new Refused(409, 'A config or macro file stays with its printer. Copy what is in it.', 'printerId')
+        throw new Refused(409, 'A config or macro file belongs to its printer. Copy its text instead.', 'printerId')
       const outcome = writing(database, () => {
         const { cameFrom: origin, ...rest } = change
         const saved = saveScript(database, id, rest, now())
@@ -140,12 +140,16 @@ export function scriptRoutes(database: Database, now: () => string) {
       if (outcome === 'stale')
         throw new Refused(
           409,
-          'This script was saved elsewhere in the meantime. Save yours under another name, or reload the page.',
+          'This script was saved elsewhere in the meantime. Save yours under a new name, or reload the page.',
           'base',
         )
       if (outcome === 'gone') throw new Refused(409, gone, 'identity')
       if (outcome === 'stock')
-        throw new Refused(409, `“${name}” is kept as it came. Give your change a name of its own.`, 'stock')
+        throw new Refused(
+          409,
+          `“${name}” is stock: it came with the printer. Save your change as a new variant.`,
+          'stock',
+        )
       return context.json(find(String(id)))
     })
     .put('/:id/name', takes(Name), async context => {
@@ -188,9 +192,10 @@ export function scriptRoutes(database: Database, now: () => string) {
       const script = find(context.req.param('id'))
       const { id, name, stock } = findVariant(script.id, context.req.param('variant'))
       if (id === script.variantId)
-        throw new Refused(409, `“${name}” is in use. Put another variant in use first.`, 'variant')
-      if (id === script.backTo) throw new Refused(409, `“${name}” is in use again after the next print.`, 'variant')
-      if (stock) throw new Refused(409, `“${name}” is kept as it came.`, 'variant')
+        throw new Refused(409, `“${name}” is in use. Put a different variant in use first.`, 'variant')
+      if (id === script.backTo)
+        throw new Refused(409, `“${name}” will be in use again after the next print.`, 'variant')
+      if (stock) throw new Refused(409, `“${name}” is stock: it came with the printer.`, 'variant')
       binThing(database, 'variants', id, now())
       return context.json({ id })
     })

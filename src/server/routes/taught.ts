@@ -32,7 +32,7 @@ export function taughtRoutes(database: Database, now: () => string) {
       const { changes } = database
         .prepare('DELETE FROM taught_commands WHERE family = ? AND name = ?')
         .run(family, name)
-      if (changes === 0) throw new Refused(404, `Nothing was taught about ${name} for the ${family} family.`)
+      if (changes === 0) throw new Refused(404, `${name} was not taught for the ${family} family.`)
       return context.json(allTaught(database))
     })
     .get('/file', context => {

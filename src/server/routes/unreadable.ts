@@ -11,7 +11,7 @@ const Earlier = v.strictObject({ earlier: count })
 export function unreadableRoutes(database: Database, now: () => string) {
   const find = (table: string, id: string) => {
     const found = allUnreadable(database).find(each => each.table === table && String(each.id) === id)
-    if (!found) throw new Refused(404, 'There is no such thing that can’t be read.')
+    if (!found) throw new Refused(404, 'There is no such unreadable item.')
     return found
   }
   return new Hono()

@@ -148,7 +148,7 @@ describe('the thread that works on the whole shelf', () => {
         constructor: Refused,
         status: 400,
         place: 'file',
-        message: 'This is no .zip file, or it is cut off.',
+        message: 'This is not a .zip file, or it is incomplete.',
       })
       const before = scripts()
       const { file } = await whole.empty(now)

@@ -12,8 +12,8 @@ describe(rule, () => {
   it('reports a formula that can’t be worked out, and says why', () => {
     const text = 'G1 X@(print_left +)\nG1 Y@(bed + 3 * first_layer)\n;= step = 3 mm from 5 to 9\n'
     expect(found(rule, text).map(({ line, message }) => [line, message.slice(0, 60)])).toEqual([
-      [1, 'The formula “print_left +” stops too early. This rehearsal l'],
-      [2, '“bed + 3 * first_layer” puts °C and mm together. This rehear'],
+      [1, 'The formula “print_left +” is incomplete. This rehearsal lea'],
+      [2, '“bed + 3 * first_layer” combines °C and mm. This rehearsal l'],
       [3, 'step is to be from 5 to 9. This rehearsal leaves out the wor'],
     ])
   })

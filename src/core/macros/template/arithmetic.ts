@@ -44,7 +44,7 @@ export function reckon(operator: string, left: Item, right: Item, pay: Pay): Ite
   if (!isNumber(left) || !isNumber(right)) {
     const odd = isNumber(left) ? right : left
     throw new Stop(
-      `“${operator}” can’t be done with ${kindOf(odd)}. A parameter is a text: put |int or |float behind it.`,
+      `“${operator}” can’t be done with ${kindOf(odd)}. A parameter is a text: put |int or |float after it.`,
     )
   }
   const [a, b, whole] = [worthOf(left), worthOf(right), isWhole(left) && isWhole(right)]
@@ -65,7 +65,7 @@ export function reckon(operator: string, left: Item, right: Item, pay: Pay): Ite
     case '**':
       return numbered(a ** b, whole && b >= 0)
     default:
-      throw new Stop(`“${operator}” is no operator that a macro has.`)
+      throw new Stop(`“${operator}” is not an operator of macros.`)
   }
 }
 

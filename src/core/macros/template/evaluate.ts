@@ -305,14 +305,14 @@ export abstract class Evaluator {
 
   private range(args: readonly Item[]): Item {
     const numbers = args.map(each => {
-      if (!isNumber(each) || !isWhole(each)) throw new Stop('range(…) takes whole numbers. Put |int behind them.')
+      if (!isNumber(each) || !isWhole(each)) throw new Stop('range(…) takes whole numbers. Put |int after them.')
       return worthOf(each)
     })
     const [first = 0, second, step = 1] = numbers
-    if (step === 0) throw new Stop('range(…) can’t go on by 0.')
+    if (step === 0) throw new Stop('range(…) can’t have the step 0.')
     const [from, to] = second === undefined ? [0, first] : [first, second]
     const count = Math.max(0, Math.ceil((to - from) / step))
-    if (count > maxSteps) throw new End('A loop would go round more than 50,000 times; it was stopped.')
+    if (count > maxSteps) throw new End('A loop would run more than 50,000 times; it was stopped.')
     this.take('values', count)
     return Array.from({ length: count }, (_, i) => from + i * step)
   }
@@ -320,7 +320,7 @@ export abstract class Evaluator {
   private unary({ operator, argument }: Node): Item {
     const value = this.known(this.value(argument))
     if (operator.value === 'not') return !truth(value)
-    if (!isNumber(value)) throw new Stop(`${kindOf(value)} has no sign. Put |float behind it.`)
+    if (!isNumber(value)) throw new Stop(`${kindOf(value)} has no sign. Put |float after it.`)
     return operator.value === '-' ? numbered(-worthOf(value), isWhole(value)) : value
   }
 

@@ -72,7 +72,7 @@ function rounded(value: Item, digits: number, method: Item): Item {
   if (method === 'floor') return new Float(Math.floor(number * scale) / scale)
   if (method === 'ceil') return new Float(Math.ceil(number * scale) / scale)
   if (method !== undefined && method !== 'common')
-    throw new Stop(`“${text(method)}” is no way to round: “common”, “ceil” and “floor” are.`)
+    throw new Stop(`“${text(method)}” is not a way to round; “common”, “ceil” and “floor” are.`)
   const near = digits < 0 ? Number(fixed(number * scale, 0)) / scale : Number(fixed(number, digits))
   return numbered(near, isWhole(value))
 }
@@ -323,7 +323,7 @@ export function filterNamed(name: string): Filter {
   if (found) return found
   throw new Stop(
     notHere.includes(name)
-      ? `The filter “${name}” can’t be worked out in a rehearsal.`
+      ? `The filter “${name}” is not available in a rehearsal.`
       : `There is no filter “${name}” here.`,
   )
 }

@@ -43,7 +43,7 @@ const plainPlace: Place = {
 /** Limits for the width and the decimals. */
 const [widest, maxDigits] = [1000, 60]
 
-const tooFew = 'There are fewer values than the text has places for.'
+const tooFew = 'There are fewer values than placeholders in the text.'
 
 /** `"%.2f mm" % x`: the values of a tuple in order, those of a dictionary by name, or a single value. */
 export function formatted(template: string, given: Item): string {
@@ -59,7 +59,7 @@ export function formatted(template: string, given: Item): string {
     /%(?:\((\w{1,60})\))?([-+ 0#]{0,5})(\*|\d{0,3})(?:\.(\*|\d{0,2}))?[hlL]?([a-zA-Z%]?)/g,
     (_, name: string | undefined, flags: string, width: string, digits: string | undefined, kind: string) => {
       if (kind === '%') return '%'
-      if (!kind || !'diuoxXeEfFgGcrsa'.includes(kind)) throw new Stop(`“%${kind}” is no place for a value in a text.`)
+      if (!kind || !'diuoxXeEfFgGcrsa'.includes(kind)) throw new Stop(`“%${kind}” is not a placeholder in a text.`)
       named ||= name !== undefined
       const place: Place = {
         ...plainPlace,
@@ -81,17 +81,15 @@ export function formatted(template: string, given: Item): string {
     },
   )
   const mapping = named || (!isTuple(given) && typeof given === 'object' && given !== null && !isNumber(given))
-  if (values.length > 0 && !mapping) throw new Stop('There are more values than the text has places for.')
+  if (values.length > 0 && !mapping) throw new Stop('There are more values than placeholders in the text.')
   return text
 }
 
 /** A number in the requested format with its sign, before it is padded. */
 function numberIn(value: Item, { kind, digits, sign, prefixed, group }: Place): string {
-  if (!isNumber(value))
-    throw new Stop(`${kindOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
+  if (!isNumber(value)) throw new Stop(`${kindOf(value)} is used as a number. Put |int or |float after it.`)
   const number = kind === 'd' ? Math.trunc(worthOf(value)) : worthOf(value)
-  if ('xXobc'.includes(kind) && !isWhole(value))
-    throw new Stop('A number with a point stands where a whole one is wanted. Put |int behind it.')
+  if ('xXobc'.includes(kind) && !isWhole(value)) throw new Stop('A whole number is needed. Put |int after it.')
   if (kind === 'c') return String.fromCodePoint(Math.min(0x10ffff, Math.max(0, number)))
   const size = Math.abs(number)
   const bare = figures(size, kind, digits, prefixed)
@@ -169,7 +167,7 @@ export function formattedByName(template: string, args: readonly Item[], named: 
   let next = 0
   const worth = (field: string): Item => {
     const found = /^(\w{0,60})((?:\.\w{1,60}|\[[^\]]{1,60}\]){0,8})$/.exec(field)
-    if (!found) throw new Stop(`“${field}” is no name of a value in a text.`)
+    if (!found) throw new Stop(`“${field}” is not the name of a value in a text.`)
     const [, name = '', way = ''] = found
     const key = name === '' ? String(next++) : name
     const numbered = /^\d+$/.test(key)
@@ -180,18 +178,18 @@ export function formattedByName(template: string, args: readonly Item[], named: 
     return value
   }
   const filled = (text: string, depth: number): string => {
-    if (depth > 1) throw new Stop('A place of the text stands in a place that stands in another.')
+    if (depth > 1) throw new Stop('Placeholders in the text are nested too deeply.')
     let made = ''
     for (let i = 0; i < text.length; i++) {
       const sign = text[i] as string
       if ((sign === '{' || sign === '}') && text[i + 1] === sign) {
         made += sign
         i++
-      } else if (sign === '}') throw new Stop('A “}” of the text belongs to no place.')
+      } else if (sign === '}') throw new Stop('A “}” of the text closes no placeholder.')
       else if (sign !== '{') made += sign
       else {
         const end = closing(text, i)
-        if (end < 0) throw new Stop('A place of the text, “{…}”, does not end.')
+        if (end < 0) throw new Stop('A placeholder of the text, “{…”, is not closed.')
         made += place(text.slice(i + 1, end), depth)
         i = end
       }
@@ -222,7 +220,7 @@ function closing(text: string, open: number): number {
 function spelled(value: Item, format: string): string {
   if (format === '') return printed(value)
   const found = /^(?:(.)([<>=^])|([<>=^]))?([-+ ]?)(#?)(0?)(\d{0,3})([,_]?)(?:\.(\d{1,2}))?([a-zA-Z%]?)$/su.exec(format)
-  if (!found) throw new Stop(`“${format}” is no format for a value in a text.`)
+  if (!found) throw new Stop(`“${format}” is not a format for a value.`)
   const [, fill, filled, align, sign = '', prefix, zeros, width, group = '', digits, kind = ''] = found
   const place: Place = {
     fill: fill ?? ' ',
@@ -237,14 +235,13 @@ function spelled(value: Item, format: string): string {
   }
   if (isText(value as Value)) {
     if (kind !== '' && kind !== 's')
-      throw new Stop(`a text can’t be written as “${format}”. Put |int or |float behind it.`)
+      throw new Stop(`a text can’t be written as “${format}”. Put |int or |float after it.`)
     const text = place.digits === null ? (value as string) : (value as string).slice(0, place.digits)
     return aligned(text, { ...place, fill: zeros === '0' ? '0' : place.fill, zeros: false, align: place.align || '<' })
   }
   if (!isNumber(value)) throw new Stop(`${kindOf(value)} can’t be written as “${format}”.`)
   if (kind !== '' && !'bcdeEfFgGnoxX%'.includes(kind)) throw new Stop(`a number can’t be written as “${format}”.`)
-  if (kind === 'd' && !isWhole(value))
-    throw new Stop('A number with a point stands where a whole one is wanted. Put |int behind it.')
+  if (kind === 'd' && !isWhole(value)) throw new Stop('A whole number is needed. Put |int after it.')
   return aligned(kind === '' ? untyped(value, place) : numberIn(value, place), place)
 }
 

@@ -109,7 +109,7 @@ class Lexer {
 
   private comment(): void {
     const end = this.source.indexOf('#}', this.at + 2)
-    if (end < 0) this.fail('A comment, {# … #}, does not end.')
+    if (end < 0) this.fail('A comment, {# … #}, is not closed.')
     const strips = this.source[end - 1] === '-'
     this.pass(end)
     this.close(strips ? '-#}' : '#}', 2)
@@ -198,7 +198,7 @@ class Lexer {
       return
     }
     const found = signs.find(([text]) => source.startsWith(text, this.at))
-    if (!found) this.fail(`“${sign}” is no symbol of this language.`)
+    if (!found) this.fail(`“${sign}” is not a symbol of this language.`)
     const [text, type] = found
     const own = (text === '-' || text === '+') && !isEnd(this.tokens.at(-1))
     this.put(text, own ? 'UnaryOperator' : type)

@@ -48,14 +48,14 @@ function methodsOf(value: Item, spend: Spend): Methods {
 
 const text = (value: Item): string => {
   if (isText(value as Value)) return value as string
-  throw new Stop(`${kindOf(value)} stands where a text is wanted. Put |string behind it.`)
+  throw new Stop(`${kindOf(value)} is used as a text. Put |string after it.`)
 }
 const wholeOr = (value: Item, otherwise: number): number => (isNumber(value) ? Math.trunc(worthOf(value)) : otherwise)
 
 /** The single character that a text is padded with. */
 function signOr(value: Item, otherwise: string): string {
   const char = value === undefined ? otherwise : text(value)
-  if (char.length !== 1) throw new Stop('A text is filled up with one sign, and not with several.')
+  if (char.length !== 1) throw new Stop('A text is padded with one character, not several.')
   return char
 }
 
@@ -106,7 +106,7 @@ function split(own: string, by: Item, max: Item, fromRight: boolean): string[] {
   const count = max === undefined ? -1 : wholeOr(max, -1)
   if (by === undefined || by === null) return splitAtBlanks(own, count, fromRight)
   const between = text(by)
-  if (between === '') throw new Stop('A text can’t be split at nothing.')
+  if (between === '') throw new Stop('A text can’t be split at an empty text.')
   const all = own.split(between)
   if (count < 0 || all.length <= count + 1) return all
   return fromRight
@@ -237,7 +237,7 @@ const listMethods = (own: Item[], spend: Spend): Methods => ({
   pop: ([at]) => {
     const place = wholeOr(at, -1)
     const from = place < 0 ? own.length + place : place
-    if (from < 0 || from >= own.length) throw new Stop('The list has no such place.')
+    if (from < 0 || from >= own.length) throw new Stop('The list has no such index.')
     return own.splice(from, 1)[0]
   },
   remove: ([item]) => {
@@ -274,7 +274,7 @@ const mappingMethods = (own: Item): Methods => ({
   keys: () => entriesOf(own).map(([key]) => key),
   values: () => entriesOf(own).map(([, value]) => value),
   update: () => {
-    throw new Stop('What the printer says of itself can’t be changed.')
+    throw new Stop('The printer’s status can’t be changed.')
   },
 })
 

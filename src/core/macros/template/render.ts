@@ -49,7 +49,7 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
     if (error instanceof End) return { ok: false, line: renderer.line, why: error.message, stops: error.stops }
     if (error instanceof RangeError) return { ok: false, line: renderer.line, why: 'It goes too deep.', stops: false }
     if (error instanceof Leave)
-      return { ok: false, line: renderer.line, why: 'It leaves a loop that it is not in.', stops: false }
+      return { ok: false, line: renderer.line, why: 'It leaves a loop, but is not inside one.', stops: false }
     throw error
   }
 }
@@ -163,7 +163,7 @@ class Renderer extends Evaluator {
     if (assignee.type === 'MemberExpression') {
       this.attempt(() => {
         const home = this.value(assignee.object)
-        if (!(home instanceof Namespace)) throw new Stop('Only a namespace’s names can be set so.')
+        if (!(home instanceof Namespace)) throw new Stop('Only members of a namespace can be set like this.')
         home.names.set(String(assignee.property.value), value)
       }, undefined)
       return
@@ -244,7 +244,7 @@ class Renderer extends Evaluator {
     const macro = this.macros.get(name)
     if (!macro) return undefined
     const { args, body } = macro
-    if (++this.depth > deepestCalls) throw new End('The template’s own macros call each other without end.')
+    if (++this.depth > deepestCalls) throw new End('The template’s own macros call each other endlessly.')
     const text = this.inScope(() => {
       const scope = this.scopes.at(-1) as Scope
       args.forEach((arg, i) => {

@@ -22,7 +22,7 @@ const isMapping = (value: Item): boolean => value instanceof Map || isRecord(val
 
 function numberIn(value: Item): number {
   if (isNumber(value)) return worthOf(value)
-  throw new Stop(`${kindOf(value)} is neither odd nor even. A parameter is a text: put |int behind it.`)
+  throw new Stop(`${kindOf(value)} is neither odd nor even. A parameter is a text: put |int after it.`)
 }
 
 /** Whether a text has letters, all upper case. */
@@ -87,8 +87,7 @@ export function testNamed(name: string): Test {
 /** Whether an item is in a text, a list or a dictionary. */
 export function isIn(value: Item, among: Item): boolean {
   if (isText(among as Value)) {
-    if (!isText(value as Value))
-      throw new Stop(`${kindOf(value)} can’t be looked for in a text. Put |string behind it.`)
+    if (!isText(value as Value)) throw new Stop(`${kindOf(value)} can’t be looked for in a text. Put |string after it.`)
     return (among as string).includes(value as string)
   }
   if (Array.isArray(among)) return among.some(each => same(each, value))

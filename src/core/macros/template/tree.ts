@@ -34,7 +34,7 @@ function read(source: string): Tree {
     return { ok: true, body }
   } catch (error) {
     if (error instanceof Unreadable) return { ok: false, line: error.line, why: error.message }
-    if (error instanceof RangeError) return { ok: false, line: 1, why: 'It stands too deep in itself.' }
+    if (error instanceof RangeError) return { ok: false, line: 1, why: 'It is nested too deeply.' }
     return { ok: false, ...unfit(cut, tokens, at) }
   }
 }
@@ -55,7 +55,7 @@ function unfit(cut: readonly Placed[], tokens: readonly Placed[], at: number): {
   const before = tokens.slice(0, at).findLast(({ type }) => type === 'OpenStatement')
   const known = ['set', 'if', 'elif', 'else', 'endif', 'for', 'endfor', 'macro', 'endmacro', 'filter', 'endfilter']
   if (token?.type === 'Identifier' && tokens[at - 1] === before && !known.includes(token.value))
-    return { line: token.line, why: `“{% ${token.value} … %}” is no statement that a macro may have here.` }
+    return { line: token.line, why: `“{% ${token.value} … %}” is not a statement for macros here.` }
   const shown = token && token.type !== 'Text' ? ` at “${token.value}”` : ''
   return { line: token?.line ?? 1, why: `It can’t be read${shown}.` }
 }

@@ -50,7 +50,7 @@ export const worthOf = (value: number | Float | boolean): number =>
 
 /** A number; with a decimal point unless `whole`. */
 export const numbered = (value: number, whole: boolean): Item => {
-  if (!Number.isFinite(value)) throw new Stop('It comes to no number.')
+  if (!Number.isFinite(value)) throw new Stop('It gives no number.')
   return whole && Number.isSafeInteger(value) ? value : new Float(value)
 }
 
@@ -111,7 +111,7 @@ export function stream(items: Item[]): Item[] {
 export const isStream = (value: Item): value is Item[] => Array.isArray(value) && streams.has(value)
 
 /** Reported when an iterator is used as a list. */
-export const noList = 'That gives its items one after another, and is no list yet. Put |list behind it.'
+export const noList = 'That is an iterator, not a list. Put |list after it.'
 
 /** Formats a value inside a printed list: texts with quotes. */
 export function shown(value: Item): string {
@@ -175,7 +175,7 @@ export function order(one: Item, other: Item): number {
     return one.length - other.length
   }
   throw new Stop(
-    `${kindOf(one)} and ${kindOf(other)} can’t be compared. A parameter is a text: put |int or |float behind it.`,
+    `${kindOf(one)} and ${kindOf(other)} can’t be compared. A parameter is a text: put |int or |float after it.`,
   )
 }
 
@@ -186,7 +186,7 @@ export function itemsOf(value: Item): Item[] {
   if (value instanceof Map) return [...value.keys()]
   if (value === undefined) return []
   if (isRecord(value)) return Object.keys(value)
-  throw new Stop(`${kindOf(value)} can’t be gone through one by one.`)
+  throw new Stop(`${kindOf(value)} can’t be iterated.`)
 }
 
 /** The keys and values of a dictionary or similar value. */
@@ -223,7 +223,7 @@ export function sliceOf(value: Item, start: Item, stop: Item, step: Item): Item 
     number | null,
   ]
   const stride = by ?? 1
-  if (stride === 0) throw new Stop('A part can’t go on by 0.')
+  if (stride === 0) throw new Stop('A slice can’t have the step 0.')
   const { length } = list
   const bounded = (at: number, low: number, high: number) => Math.min(Math.max(at < 0 ? at + length : at, low), high)
   const first =

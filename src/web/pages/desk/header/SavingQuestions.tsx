@@ -83,7 +83,7 @@ function AsVariant({ name, variant, stock }: { name: string; variant: string; st
       title="Save as a variant"
       about={
         stock
-          ? `“${variant}” is kept as it came. Your change becomes a variant of its own, and is in use from now on.`
+          ? `“${variant}” is stock: it came with the printer. Your change becomes a variant of its own, and is in use from now on.`
           : `A variant of “${name}” beside “${variant}”, in use from now on. One click on the shelf switches.`
       }
       fields={[

@@ -10,7 +10,7 @@ type Props = {
 }
 
 export const TaughtTable = ({ taught, left, onLeave }: Props) => (
-  <section aria-label="Commands to be taught">
+  <section aria-label="Commands to teach">
     <h2 className="font-serif text-[20px] font-semibold">Commands that are not known here</h2>
     <p className="text-[14px] text-soft">
       What they seem to do is taught with the printer. It can be changed under Commands.
