@@ -297,7 +297,7 @@ test('what comes to stand under the lines above leaves the caret in sight', asyn
   await expect(page.locator('.cm-says', { hasText: 'Moves to X 20 mm' })).toBeVisible()
   // Begun at the lower edge, with its sentence and that of the line above still to come.
   await page.keyboard.type('\nM10')
-  await expect(page.getByText('“M10” is not a command', { exact: false }).first()).toBeVisible()
+  await expect(page.getByText('“M10” is not a known command', { exact: false }).first()).toBeVisible()
   const cursor = page.locator('.cm-cursor-primary')
   const inSight = async () => {
     const [shown, caret] = [await page.locator('.cm-scroller').boundingBox(), await cursor.boundingBox()]

@@ -105,7 +105,7 @@ test('what is no file of a machine says why, and nothing is lost', async ({ page
   const given = page.getByRole('region', { name: 'Files to learn from' })
   await expect(given).toContainText('a board’s report, 76 lines')
   await expect(given).toContainText('PNG picture')
-  await expect(given).toContainText('This is what a host writes down while it runs, not its config.')
+  await expect(given).toContainText('This is a host’s log, not its config.')
   await page.reload()
   await expect(given).toContainText('a board’s report, 76 lines')
   await expect(page.getByText('10 lines passed over, with the reason')).toBeVisible()

@@ -105,8 +105,8 @@ describe('where a script came from', () => {
     data.set('decisions', '{}')
     await ask('/archive/empty', 'POST')
     await ask('/archive/import', 'POST', data)
-    const brought = (await printers()).flatMap(({ scripts }) => scripts).find(({ name }) => name === copy.name)
-    expect((await ask(`/carry/after/${brought?.id}`)).json).toMatchObject({
+    const carriedTexts = (await printers()).flatMap(({ scripts }) => scripts).find(({ name }) => name === copy.name)
+    expect((await ask(`/carry/after/${carriedTexts?.id}`)).json).toMatchObject({
       from: { script: 'Mine', revision: 1 },
       original: { name: 'Mine', printer: 'Dunlin' },
     })

@@ -7,7 +7,7 @@ import type { CarryRequest } from './request.ts'
 type Asked = Omit<CarryRequest, 'text' | 'from' | 'to'>
 
 /** From Dunlin to Avocet, whose fans go from 0 to 1: `M106 S51` is `M106 S0.2` there. */
-function brought(was: string[], now: string[], mine: string[], asked: Asked = {}) {
+function carriedTexts(was: string[], now: string[], mine: string[], asked: Asked = {}) {
   const [from, to] = [settingFor(named('Dunlin'), 'end'), settingFor(named('Avocet'), 'end')]
   return carryAfter({ from, to, ...asked }, asText(was), asText(now), asText(mine))
 }
@@ -17,7 +17,7 @@ const text = (lines: string[]) => ({ ok: true, text: asText(lines) })
 describe('a later change of the original', () => {
   it('is said as the other printer takes it, beside its own changes', () => {
     expect(
-      brought(
+      carriedTexts(
         ['M107', 'M104 S0', 'M140 S0', 'M84'],
         ['M106 S51', 'M104 S0', 'M140 S0', 'M84'],
         ['M107', 'M104 S0', 'M140 S0', 'M84', 'M117 "Mine"'],
@@ -27,7 +27,7 @@ describe('a later change of the original', () => {
 
   it('leaves the script as it is where nothing of it shows there', () => {
     // Steps per millimetre are its own machine's, and left out.
-    const answer = brought(['M107', 'M84'], ['M92 E415', 'M107', 'M84'], ['M107', 'M84', '; mine'])
+    const answer = carriedTexts(['M107', 'M84'], ['M92 E415', 'M107', 'M84'], ['M107', 'M84', '; mine'])
     expect(answer).toMatchObject({ ...text(['M107', 'M84', '; mine']), same: true })
   })
 
@@ -35,25 +35,25 @@ describe('a later change of the original', () => {
     const was = ['M107', 'M106 S51', 'M106 S102', 'M84']
     // The second line was to stay as it is.
     const mine = ['M107', 'M106 S51', 'M106 S0.4', 'M84']
-    expect(brought(was, ['M107', 'M140 S0', ...was.slice(1)], mine, { refused: ['2'] })).toMatchObject(
+    expect(carriedTexts(was, ['M107', 'M140 S0', ...was.slice(1)], mine, { refused: ['2'] })).toMatchObject(
       text(['M107', 'M140 S0', 'M106 S51', 'M106 S0.4', 'M84']),
     )
   })
 
   it('takes a line that was not wanted and has been changed since as any other', () => {
     const mine = ['M107', 'M106 S51', 'M84']
-    expect(brought(['M107', 'M106 S51', 'M84'], ['M107', 'M106 S204', 'M84'], mine, { refused: ['2'] })).toMatchObject(
-      text(['M107', 'M106 S0.8', 'M84']),
-    )
+    expect(
+      carriedTexts(['M107', 'M106 S51', 'M84'], ['M107', 'M106 S204', 'M84'], mine, { refused: ['2'] }),
+    ).toMatchObject(text(['M107', 'M106 S0.8', 'M84']))
   })
 
   it('holds on to answers, and lets go of those that nothing asks any more', () => {
     const mine = ['M109 S205', 'M84']
     const answers = { 'heat:nozzle:400': '205' }
-    expect(brought(['M109 S400', 'M84'], ['M109 S400', 'M107', 'M84'], mine, { answers })).toMatchObject(
+    expect(carriedTexts(['M109 S400', 'M84'], ['M109 S400', 'M107', 'M84'], mine, { answers })).toMatchObject(
       text(['M109 S205', 'M107', 'M84']),
     )
-    expect(brought(['M109 S400', 'M84'], ['M109 S215', 'M84'], mine, { answers })).toMatchObject(
+    expect(carriedTexts(['M109 S400', 'M84'], ['M109 S215', 'M84'], mine, { answers })).toMatchObject(
       text(['M109 S215', 'M84']),
     )
   })
@@ -65,7 +65,7 @@ describe('a later change of the original', () => {
   })
 
   it('is refused where both changed the same lines', () => {
-    expect(brought(['M107', 'M84'], ['M106 S51', 'M84'], ['M117 "All new"', 'G28'])).toMatchObject({
+    expect(carriedTexts(['M107', 'M84'], ['M106 S51', 'M84'], ['M117 "All new"', 'G28'])).toMatchObject({
       ok: false,
       why: expect.stringContaining('changed at the same place'),
     })

@@ -12,7 +12,7 @@ import type { Passage, PassageKind } from '../script/passages.ts'
 export type PlaceInto = { label: string; edit: Edit }
 
 /** The kinds of passages that a passage follows, nearest first: a purge after heating, a probing after homing. */
-const behind: Readonly<Partial<Record<PassageKind, readonly PassageKind[]>>> = {
+const predecessors: Readonly<Partial<Record<PassageKind, readonly PassageKind[]>>> = {
   'purge-line': ['wipe', 'purge-spot', 'heat-wait', 'probe', 'levelling', 'home'],
   'purge-spot': ['heat-wait', 'probe', 'levelling', 'home'],
   prime: ['heat-wait', 'probe', 'levelling', 'home'],
@@ -57,7 +57,7 @@ export function placesInto(
   }
   const places = [...instead, begin, ...passages.map(after)]
   if (instead.length > 0) return { places, proposed: 0 }
-  for (const wanted of behind[kind] ?? []) {
+  for (const wanted of predecessors[kind] ?? []) {
     const index = passages.findLastIndex(each => each.kind === wanted || each.parts.some(one => one.kind === wanted))
     if (index >= 0) return { places, proposed: instead.length + 1 + index }
   }

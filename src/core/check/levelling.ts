@@ -1,7 +1,7 @@
 // Finds what turned levelling off, what could turn it on, and a commented-out line that would.
 import { effectOf } from '../firmware/spec.ts'
 import { type Line, numberOf } from '../gcode/line.ts'
-import { sleeping } from '../gcode/read.ts'
+import { commentedOutCommand } from '../gcode/read.ts'
 import type { Checked, Fix } from './finding.ts'
 import { putAfter } from './fixes.ts'
 
@@ -29,7 +29,7 @@ export function levellingFixes(script: Checked, after: number): Fix[] {
 /** The first commented-out line after `after` that would turn levelling on or probe the bed; null if there is none. */
 export function commentedOutLevelling({ lines, stage }: Checked, after: number): { line: Line; inner: Line } | null {
   for (const line of lines.slice(after)) {
-    const inner = sleeping(line)
+    const inner = commentedOutCommand(line)
     const effect = inner?.command && effectOf(stage.firmware, inner.command)
     if (!inner?.command || !effect) continue
     const turnsOn = effect.does === 'levelling' && effect.set !== 'off' && numberOf(inner.command, 'S') !== 0

@@ -31,7 +31,7 @@ export function selectedBy(number: number | null, stage: Stage, blends: readonly
   const mixing = stage.printer.tools.findIndex(({ mixingInputs }) => mixingInputs > 1)
   const blended = blends.some(each => each.tool === number)
   if (tool !== undefined) return { tool, blend: blended && mixing >= 0 ? number : null }
-  const max = stage.firmware.mostBlends ?? 0
+  const max = stage.firmware.maxBlends ?? 0
   return mixing >= 0 && (blended || number < Math.max(max, 0)) ? { tool: mixing, blend: number } : null
 }
 

@@ -6,7 +6,7 @@ import type { Effect } from '../firmware/effect.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
 import { duration, plural } from '../format.ts'
 import type { Command, Line, LineKind } from '../gcode/line.ts'
-import { sleeping, startsCommand } from '../gcode/read.ts'
+import { commentedOutCommand, startsCommand } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type PlainCommand, stepsOfCommand, type Trace } from '../machine/trace.ts'
 import type { Resolution } from '../resolve/resolution.ts'
@@ -30,7 +30,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
   }
   const seen = new Set<string>()
   return lines.map(line => {
-    const command = line.command ?? sleeping(line)?.command
+    const command = line.command ?? commentedOutCommand(line)?.command
     const rows = runs.get(line.number) ?? []
     return { line: line.number, kind: line.kind, says: say(line, rows), moves: movesHead(command, rows) }
   })
@@ -45,7 +45,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     if (line.kind === 'unreadable') return line.reason ?? ''
     if (line.kind === 'mark') return sayMark(line, resolution)
     if (line.kind === 'comment') {
-      const out = sleeping(line)?.command
+      const out = commentedOutCommand(line)?.command
       return out ? `Commented out. It would: ${lowerFirst(sayFromTable(out, stage))}` : ''
     }
     if (!line.command) return ''

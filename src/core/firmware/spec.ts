@@ -110,7 +110,7 @@ export type FirmwareFamily = {
   /** The largest bead, mm², that the firmware allows for a nozzle diameter in mm; null if it does not check. */
   fattestBeadMm2: (nozzleMm: number) => number | null
   /** How many blends of a mixing hot end the firmware saves as tools; null if it has no table of blends. */
-  mostBlends: number | null
+  maxBlends: number | null
   /** Whether scripts can branch, loop and calculate, with blocks marked by indentation. */
   flow: boolean
   /** Whether a name that the table lacks may be a macro of this printer. */

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { commentOf, numberOf } from './line.ts'
 import { checksumOf } from './pieces.ts'
-import { read, readLine, sleeping, splitLines, write } from './read.ts'
+import { commentedOutCommand, read, readLine, splitLines, write } from './read.ts'
 
 /** Text that looks like G-code far more often than chance would have it, and text that doesn't. */
 const scraps = fc.constantFrom(
@@ -189,13 +189,13 @@ describe('kinds of line', () => {
 describe('sleeping commands', () => {
   it('finds the command behind a “;”, with its own comment', () => {
     const line = read('G28\n ;;  M420 S1 ; saved mesh')[1]
-    const inner = line && sleeping(line)
+    const inner = line && commentedOutCommand(line)
     expect(inner?.command?.name).toBe('M420')
     expect(inner?.from).toBe(4 + 5)
   })
 
   it.each(['; G28 finds zero', '; T0 and T1', '; G1 to the left', '; M117', ';;; G29 ;;; probing'])('%s', text => {
     const prose = text !== '; M117' && !text.includes('G29')
-    expect(sleeping(readLine(text)) === null).toBe(prose)
+    expect(commentedOutCommand(readLine(text)) === null).toBe(prose)
   })
 })

@@ -179,23 +179,23 @@ const looksLikeCommand = /^(?:[GMTgmt]\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+(?:\s|$))/
  * The command in a comment (`;M420 S1`), as a line with the same position in the text. Null if the comment is prose:
  * only commands that read cleanly count, so “; G28 comes first” stays prose.
  */
-export function sleeping(line: Line): Line | null {
+export function commentedOutCommand(line: Line): Line | null {
   if (line.kind !== 'comment') return null
   if (onlyWords.has(line.pieces)) return null
-  const known = knownSleepers.get(line)
+  const known = knownCommentedOut.get(line)
   if (known) return known
-  const inner = findSleeping(line)
+  const inner = findCommentedOut(line)
   if (inner === null) onlyWords.add(line.pieces)
-  else knownSleepers.set(line, inner)
+  else knownCommentedOut.set(line, inner)
   return inner
 }
 
 /** Cache by line: lines never change, and passages, rules and sentences all ask for their commented-out commands. */
-const knownSleepers = new WeakMap<Line, Line>()
+const knownCommentedOut = new WeakMap<Line, Line>()
 /** Comments without a command, by their pieces. Lines with the same text share their pieces. */
 const onlyWords = new WeakSet<Line['pieces']>()
 
-function findSleeping(line: Line): Line | null {
+function findCommentedOut(line: Line): Line | null {
   const start = line.raw.search(/[^\s;]/)
   if (start < 0 || !looksLikeCommand.test(line.raw.slice(start))) return null
   const inner = readLine(line.raw.slice(start), line.number, line.from + start, line.ending)

@@ -12,7 +12,7 @@ import { lastModes, type Step, stepAt, type Trace } from './trace.ts'
  * run out, e^(−lost/30). Every screen that shows it calls it an estimate.
  */
 const perDegreeMm3S = 0.004
-const behindTheTipMm3 = 30
+const meltZoneMm3 = 30
 
 /** Largest drop that a nozzle can hold, mm³; more falls off. */
 const dropMm3 = 8
@@ -83,7 +83,7 @@ const whereOf = ({ kind }: Step): OozeWhere | null => {
  * after losing `lostMm3`.
  */
 export const oozeRateMm3S = (aboveC: number, nozzleMm: number, backMm: number, lostMm3: number): number =>
-  aboveC <= 0 ? 0 : perDegreeMm3S * aboveC * (nozzleMm / 0.4) ** 2 * 2 ** -backMm * Math.exp(-lostMm3 / behindTheTipMm3)
+  aboveC <= 0 ? 0 : perDegreeMm3S * aboveC * (nozzleMm / 0.4) ** 2 * 2 ** -backMm * Math.exp(-lostMm3 / meltZoneMm3)
 
 /**
  * Whether an idle tool hangs in the open. Tools in a dock are not followed, and neither are nozzles that share a

@@ -1,6 +1,6 @@
 // Finds headings of passages: comments with words.
 import { commentOf, type Line } from '../gcode/line.ts'
-import { sleeping } from '../gcode/read.ts'
+import { commentedOutCommand } from '../gcode/read.ts'
 
 /** Cache by a line's pieces, which lines with the same text share. */
 const headings = new WeakMap<Line['pieces'], string | null>()
@@ -15,7 +15,7 @@ export function headingOf(line: Line): string | null {
 }
 
 function headingIs(line: Line): string | null {
-  if (line.kind !== 'comment' || sleeping(line)) return null
+  if (line.kind !== 'comment' || commentedOutCommand(line)) return null
   const words = commentOf(line)
     .replace(/^[^\p{L}\p{N}(]+|[^\p{L}\p{N}).!?]+$/gu, '')
     .trim()

@@ -1,6 +1,6 @@
 // Finds passages: consecutive lines with one purpose, recognised by their commands and by people's headings.
 import type { Line } from '../gcode/line.ts'
-import { sleeping } from '../gcode/read.ts'
+import { commentedOutCommand } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { headingOf } from './headings.ts'
@@ -231,7 +231,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     stage.moment === 'start',
   )
   for (const line of lines) {
-    const commentedOut = sleeping(line)
+    const commentedOut = commentedOutCommand(line)
     const read = line.kind === 'command' ? line : commentedOut
     if (line.kind === 'blank') sorter.blank()
     else if (read) {

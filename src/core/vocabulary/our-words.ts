@@ -119,14 +119,14 @@ function word(tree: Extract<Tree, { is: 'word' }>, { vocabulary: { words }, vari
   const element = tree.index.length > 0 ? meaning(elementName(tree)) : null
   const value = element ?? meaning(tree.name)
   if (!value) return null
-  const of = element ? '' : toolBehind(tree, value, meaning)
+  const of = element ? '' : toolIndex(tree, value, meaning)
   if (of === null) return null
   if (value === 'uses') return of ? condition(`uses ${of.slice(4)}`, binds.bare) : null
   return { text: value + of, kind: texts.has(value) ? 'text' : 'number', bind: binds.bare }
 }
 
 /** ` of T1` for a word's index; null if it can't be expressed, because an index must not be lost. */
-function toolBehind(
+function toolIndex(
   { index }: Extract<Tree, { is: 'word' }>,
   value: string,
   meaning: (name: string) => string | null,

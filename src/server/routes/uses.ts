@@ -1,6 +1,6 @@
 // GET /api/uses/:name: lines in the person's scripts that use a command, commented out or not.
 import { Hono } from 'hono'
-import { read, sleeping } from '../../core/gcode/read.ts'
+import { commentedOutCommand, read } from '../../core/gcode/read.ts'
 import type { Use } from '../../core/model/stored.ts'
 import type { Database } from '../database.ts'
 import { allTexts } from '../scripts.ts'
@@ -14,7 +14,7 @@ export function whereUsedRoutes(database: Database) {
     const uses: Use[] = []
     for (const { id, name, text } of allTexts(database))
       for (const line of read(text)) {
-        const commentedOut = sleeping(line)
+        const commentedOut = commentedOutCommand(line)
         if (!same((commentedOut ?? line).command?.name)) continue
         uses.push({
           scriptId: id,

@@ -18,7 +18,7 @@ function sumAt({ effect, command, before }: Row): number | null {
 }
 
 function check({ rows, stage }: Checked): Found[] {
-  const spreads = stage.firmware.mostBlends !== null
+  const spreads = stage.firmware.maxBlends !== null
   return rows.flatMap((row): Found[] => {
     const sum = sumAt(row)
     if (sum === null || Math.abs(sum - 1) <= slack) return []

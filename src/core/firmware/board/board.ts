@@ -55,7 +55,7 @@ export const board: FirmwareFamily = {
   originByHand: false,
   waits: { windowC: 1, dwellS: 5 },
   fattestBeadMm2: () => null,
-  mostBlends: 16,
+  maxBlends: 16,
   flow: false,
   namesMayBeMacros: false,
 }

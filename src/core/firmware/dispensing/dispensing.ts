@@ -135,7 +135,7 @@ export const dispensing: FirmwareFamily = {
   originByHand: true,
   waits: { windowC: 2, dwellS: 0 },
   fattestBeadMm2: () => null,
-  mostBlends: null,
+  maxBlends: null,
   flow: false,
   namesMayBeMacros: false,
 }

@@ -119,7 +119,7 @@ export const host: FirmwareFamily = {
   originByHand: false,
   waits: { windowC: 1, dwellS: 0 },
   fattestBeadMm2: nozzleMm => 4 * nozzleMm * nozzleMm,
-  mostBlends: null,
+  maxBlends: null,
   flow: false,
   namesMayBeMacros: true,
 }

@@ -52,7 +52,7 @@ export const macroFile: FirmwareFamily = {
   originByHand: false,
   waits: { windowC: 2.5, dwellS: 0 },
   fattestBeadMm2: () => null,
-  mostBlends: null,
+  maxBlends: null,
   flow: true,
   namesMayBeMacros: false,
 }

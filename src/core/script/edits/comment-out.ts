@@ -1,7 +1,7 @@
 // Comments a passage out and puts it back: commands become comments and commands again, comments stay unchanged.
 
 import type { Line } from '../../gcode/line.ts'
-import { sleeping } from '../../gcode/read.ts'
+import { commentedOutCommand } from '../../gcode/read.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
 import { wholeBlockOf } from './blocks.ts'
@@ -22,7 +22,7 @@ export function commentOutPassage(script: Rehearsed, passage: Passage): Plan {
   const lines = within(script, passage)
   if (typeof lines === 'string') return refuse(lines)
   for (const line of lines) {
-    const commentedOut = sleeping(line)
+    const commentedOut = commentedOutCommand(line)
     if (!commentedOut && line.kind !== 'command') continue
     const from = line.from + line.raw.search(/\S/)
     edits.push({ from, to: from, insert: ';' })
@@ -35,12 +35,12 @@ export function commentOutPassage(script: Rehearsed, passage: Passage): Plan {
 export function wake(script: Rehearsed, passage: Passage): Plan {
   const lines = script.lines.slice(passage.firstLine - 1, passage.lastLine)
   const edits = lines.flatMap(line => {
-    const inner = sleeping(line)
+    const inner = commentedOutCommand(line)
     if (!inner) return []
     // Of several `;` one is removed; a single `;` is removed with the spaces after it.
-    const signs = /^\s*(;+)/.exec(line.raw)?.[1]?.length ?? 0
+    const semicolons = /^\s*(;+)/.exec(line.raw)?.[1]?.length ?? 0
     const from = line.from + line.raw.indexOf(';')
-    return [signs > 1 ? { from, to: from + 1, insert: '' } : wakeLine(line, inner)]
+    return [semicolons > 1 ? { from, to: from + 1, insert: '' } : wakeLine(line, inner)]
   })
   return edits.length
     ? { ok: true, title: `Put back “${passage.title}”`, edits }

@@ -272,3 +272,22 @@ describe('probing without ooze', () => {
     )
   })
 })
+
+describe('paths through a long loop', () => {
+  // Five conditions have 2^5 = 32 results. A loop of two commands that runs n times is 2 n commands on each path.
+  const looping = (times: number) => [
+    `while iterations < ${times}`,
+    '  M400',
+    '  M400',
+    ...[0, 1, 2, 3].flatMap(axis => [`if move.axes[${axis}].homed`, `  G1 X${axis} F3000`]),
+  ]
+  const inInches = (times: number) => edited(looping(times), { do: 'units', to: 'inch' }, on('macro-file'))
+
+  it('are all tried where they run 32 × 200 commands', () => {
+    expect(inInches(100)).not.toContain('too many')
+  })
+
+  it('are not tried where they would run 32 × 2,000, over the limit of 20,000', () => {
+    expect(inInches(1_000)).toContain('too many to look at every way')
+  })
+})

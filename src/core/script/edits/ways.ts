@@ -1,5 +1,7 @@
 // All paths through a script's branches. An edit must be right on every path.
+
 import { type Effect, effectOf } from '../../firmware/spec.ts'
+import { plural } from '../../format.ts'
 import { guardLine } from '../../formula/marks.ts'
 import type { Command, Line } from '../../gcode/line.ts'
 import { formulasIn } from '../../gcode/pieces.ts'
@@ -16,8 +18,9 @@ import type { Rehearsed } from './plan.ts'
 
 /**
  * Up to `combined` conditions are tried in every combination, up to `each` one at a time; with more, edits are refused.
+ * All paths together may run at most `commands` commands, which takes about two seconds.
  */
-const max = { combined: 5, each: 40 }
+const max = { combined: 5, each: 40, commands: 20_000 }
 
 /** The conditions of all branches, each once: our guards, a slicer's, and the firmware's. */
 function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
@@ -110,6 +113,8 @@ export function waysOf(script: Rehearsed): readonly Rehearsed[] | string {
   if (conditions.length > max.each)
     return `The script branches on ${conditions.length} conditions: too many to look at every way that it can go.`
   const others = conditions.length === 0 ? [] : combinations(conditions).filter(possible)
+  if (others.length * script.trace.rows.count > max.commands)
+    return `The script runs ${script.trace.rows.count.toLocaleString('en')} commands and branches on ${plural(conditions.length, 'condition')}: too many to look at every way that it can go.`
   const ways = [
     script,
     ...others.map((branches): Rehearsed => {

@@ -49,7 +49,7 @@ function listedBlends(text: string, inputs: number, spread: boolean): Blend[] | 
 /** The blends for these values, or why there are none. */
 export function blendsOf(values: Values, { printer, firmware }: Stage, tool: number): Blend[] | string {
   const inputs = printer.tools[tool]?.mixingInputs ?? 1
-  const max = firmware.mostBlends
+  const max = firmware.maxBlends
   if (inputs < 2) return `${printer.name} has no mixing hot end.`
   if (max === null) return 'This firmware keeps no table of blends.'
   const [from, to] = [numberIn(values, 'from') - 1, numberIn(values, 'to') - 1]

@@ -1,7 +1,7 @@
 // Hovering a command says what it is and what its letters mean.
 import { hoverTooltip } from '@codemirror/view'
 import { type FirmwareFamily, specOf } from '../../../../core/firmware/spec.ts'
-import { readLine, sleeping } from '../../../../core/gcode/read.ts'
+import { commentedOutCommand, readLine } from '../../../../core/gcode/read.ts'
 
 const add = (parent: HTMLElement, tag: string, text: string, className = ''): HTMLElement => {
   const element = document.createElement(tag)
@@ -19,7 +19,7 @@ export const commandHover = (firmware: () => Promise<FirmwareFamily>) =>
     for (const found of at.text.matchAll(/@\(?(?:(?:highest|lowest)\s+)?[A-Za-z_]\w*/g))
       if (position >= at.from + found.index && position <= at.from + found.index + found[0].length) return null
     const line = readLine(at.text)
-    const command = line.command ?? sleeping(line)?.command
+    const command = line.command ?? commentedOutCommand(line)?.command
     if (!command) return null
     const spec = specOf(await firmware(), command)
     return {

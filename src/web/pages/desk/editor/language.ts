@@ -4,7 +4,7 @@ import { Decoration, type DecorationSet, EditorView, ViewPlugin } from '@codemir
 import { guardLine, inText, settingLine } from '../../../../core/formula/marks.ts'
 import { type Part, partsOf, type Sort } from '../../../../core/formula/syntax.ts'
 import type { Piece } from '../../../../core/gcode/line.ts'
-import { readLine, sleeping } from '../../../../core/gcode/read.ts'
+import { commentedOutCommand, readLine } from '../../../../core/gcode/read.ts'
 
 const looks = {
   name: { fontWeight: '600' },
@@ -113,7 +113,7 @@ function markStyles(raw: string): Styled[] {
 function stylesOf(text: string): Styled[] {
   const line = readLine(text)
   if (line.kind === 'mark') return markStyles(text)
-  const commentedOut = sleeping(line) ? 'off' : null
+  const commentedOut = commentedOutCommand(line) ? 'off' : null
   return line.pieces.flatMap((piece): Styled[] => {
     const style = piece.kind === 'comment' && commentedOut ? commentedOut : styleOf(piece)
     if (piece.kind === 'comment' || !piece.text.includes('@')) return [{ length: piece.text.length, style }]
