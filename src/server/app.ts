@@ -100,9 +100,9 @@ function databaseStays(database: Database): () => void {
 }
 
 /** The methods that a route of the API at this path takes. Middleware is registered for `ALL` methods and does not count. */
-const methodsAt = ({ router }: Hono, path: string): string[] =>
-  ['GET', 'POST', 'PUT', 'DELETE'].filter(wanted =>
-    router.match(wanted, path)[0].some(([[, { method }]]) => method === wanted),
+const methodsAt = ({ router, routes }: Hono, path: string): string[] =>
+  [...new Set(routes.map(({ method }) => method))].filter(
+    wanted => wanted !== 'ALL' && router.match(wanted, path)[0].some(([[, { method }]]) => method === wanted),
   )
 
 /** The type of the API for typed clients. */

@@ -35,9 +35,9 @@ export const takes =
     await next()
   }
 
-/** A response that many requests share, serialised once. */
-export type Written<T> = { json: string; says: T }
-export const written = <T>(says: T): Written<T> => ({ json: JSON.stringify(says), says })
+/** A response that many requests share, serialised once. `type` is never set: it only carries the type of the content. */
+export type Written<T> = { json: string; type?: T }
+export const written = <T>(content: T): Written<T> => ({ json: JSON.stringify(content) })
 
 /** Sends a serialised response; typed clients know its type. */
 export const sent = <T>(context: Context, { json }: Written<T>): Response & TypedResponse<T, 200, 'json'> =>

@@ -33,10 +33,7 @@ const forms: readonly Form[] = [
   { kind: 'macro-files', vocabularies: [] },
 ]
 
-/**
- * The path of the first number that is not finite, such as `state.position.x`; null if there is none. Functions are
- * skipped.
- */
+/** The path of the first number that is not finite, such as `state.position.x`; null if there is none. */
 export function numberAmiss(value: unknown, path = ''): string | null {
   if (typeof value === 'number') return Number.isFinite(value) ? null : path
   if (value === null || typeof value !== 'object') return null
@@ -58,7 +55,7 @@ function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printe
   let end = text.length
   while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
   const plain = text.slice(0, end)
-  // A lone \\r is a line break only in a text without \
+  // A lone `\r` is a line break only in a text without `\n`.
   // .
   const lineBreak = plain.includes('\r') && !plain.includes('\n') ? '\r' : '\n'
   const [open, closed] = [plain, plain + lineBreak].map(each =>

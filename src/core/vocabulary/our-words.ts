@@ -172,7 +172,7 @@ function joined(
       return left.kind === right.kind && /^is/.test(compares)
         ? condition(`${left.text} ${compares} ${right.text}`, binds.compare)
         : null
-    // `used[1] == 1` and `used[1] == true` mean the same as `used[1]`.
+    // `used[1] == 1` and `used[1] == true` mean `used[1]`; a comparison with 0 or false means the opposite.
     const asked =
       left.kind === 'condition' ? left : right.kind === 'condition' && rightTree.is !== 'truth' ? right : null
     const by = asked === left ? rightTree : leftTree
