@@ -56,7 +56,6 @@ function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printe
   while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
   const plain = text.slice(0, end)
   // A lone `\r` is a line break only in a text without `\n`.
-  // .
   const lineBreak = plain.includes('\r') && !plain.includes('\n') ? '\r' : '\n'
   const [open, closed] = [plain, plain + lineBreak].map(each =>
     runTask('carry over', () => carryOver({ text: each, from: setting, to })),
