@@ -1,4 +1,5 @@
-// Which fixes are tried: those of scripts that run at most 5,000 commands.
+// Which fixes are tried: those of scripts that run at most 5,000 commands, until 60,000 commands and steps have been
+// rehearsed.
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { ofFirstTool } from './model/job.ts'
@@ -34,5 +35,17 @@ describe('trying fixes', () => {
     const all = tried(script(3_000))
     expect(all.length).toBeGreaterThan(0)
     expect(all).not.toContain(true)
+  })
+
+  // A circle with a radius of 20 mm is 2π · 20 = 125.7 mm long: 126 steps of 1 mm. There are two fixes.
+  const circles = (times: number) =>
+    `G28\nG1 X100 Y100 Z5 F6000\nwhile iterations < ${times}\n  G2 I20\nM302 P1\nM106 S255\n`
+
+  it('tries both fixes after 200 circles: 2 × 200 × (126 steps + 1 command) = 50,800', () => {
+    expect(tried(circles(200))).toEqual([true, true])
+  })
+
+  it('tries only the first fix after 300 circles: 2 × 300 × (126 steps + 1 command) = 76,200', () => {
+    expect(tried(circles(300))).toEqual([true, false])
   })
 })

@@ -63,25 +63,33 @@ export function provenFinding(
 }
 
 /**
- * Limit for the work of trying all fixes of a script: commands rehearsed plus findings calculated again. Takes about a
- * second.
+ * Limit for the work of trying all fixes of a script: commands and steps rehearsed plus findings calculated again.
+ * Takes about a second.
  */
-const maxWork = 40_000
-
-/** A rehearsed script: its findings, and how many commands it ran, loops and macros included. */
-type Tried = { findings: Finding[]; trace: Pick<Trace, 'rows'> }
+const maxWork = 60_000
 
 /**
- * Tries the fixes of all findings, in order, until the work exceeds a limit. Each try rehearses the whole script, so
- * many findings in a long script would take minutes, and an endless loop seconds for each fix. Fixes that were not
- * tried have no `mends` and `brings`.
+ * A rehearsed script: its findings, and how many commands it ran, loops and macros included. `steps` are their
+ * movements and waits: an arc is a single command of up to 360 steps.
  */
-export function provenFindings(text: string, input: RehearsalInput, { findings, trace }: Tried): Finding[] {
+type Tried = { findings: Finding[]; trace: Pick<Trace, 'rows' | 'steps'> }
+
+/**
+ * Tries the fixes of all findings, or only of the `wanted` ones, in order, until the work exceeds a limit. Each try
+ * rehearses the whole script, so many findings in a long script would take minutes, and an endless loop seconds for
+ * each fix. Fixes that were not tried have no `mends` and `brings`.
+ */
+export function provenFindings(
+  text: string,
+  input: RehearsalInput,
+  { findings, trace }: Tried,
+  wanted: readonly Finding[] = findings,
+): Finding[] {
   const commands = Math.max(trace.rows.count, text.split('\n').length)
-  if (commands > maxLines) return findings
-  const workOfOne = commands + findings.length
+  if (commands > maxLines) return [...wanted]
+  const workOfOne = commands + trace.steps.count + findings.length
   let work = 0
-  return findings.map(finding => {
+  return wanted.map(finding => {
     work += workOfOne * finding.fixes.length
     return work > maxWork ? finding : provenFinding(text, input, findings, finding)
   })

@@ -21,14 +21,15 @@ export function mended(
   given: Flat['given'],
 ): Change[] {
   let now = changes
-  const first = rehearseScript(writtenOut(now, ends), to)
-  if (first.trace.rows.count > maxLines) return now
-  const hasErrors = first.findings.some(({ severity }) => severity === 'error')
-  const before = heatsAsValues || hasErrors ? roundOf(text, from, undefined) : null
+  let written = writtenOut(now, ends)
+  let after = rehearseScript(written, to)
+  if (after.trace.rows.count > maxLines) return now
+  const hasErrors = after.findings.some(({ severity }) => severity === 'error')
+  const before = heatsAsValues || hasErrors ? rehearseScript(text, from) : null
   for (let round = 0; before; round++) {
-    const after = roundOf(writtenOut(now, ends), to, undefined)
-    const mends = newFindings(before, after).flatMap(({ severity, fixes: [fix], message }) => {
-      const made = severity === 'error' && fix && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
+    const errors = newFindings(before, after).filter(({ severity }) => severity === 'error')
+    const mends = provenFindings(written, to, after, errors).flatMap(({ fixes: [fix], message }) => {
+      const made = fix && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
       return made ? [made] : []
     })
     const next = round < maxRounds && mends.find(made => !touched(now, made).some(id => refused.includes(id)))
@@ -37,10 +38,12 @@ export function mended(
       break
     }
     now = next
+    written = writtenOut(now, ends)
+    after = rehearseScript(written, to)
   }
   if (!heatsAsValues && given.size === 0) return now
-  const written = writtenOut(now, ends)
-  const fix = roundOf(written, to, undefined).findings.find(({ rule }) => rule === 'fixed-temperature')?.fixes[0]
+  const fixed = after.findings.filter(({ rule }) => rule === 'fixed-temperature').slice(0, 1)
+  const fix = provenFindings(written, to, after, fixed)[0]?.fixes[0]
   // A value in a call stays a value, whether requested or not.
   const wasValue = (edit: Edit) => {
     const numbers = given.get(changeAt(now, ends, edit.from)?.line ?? 0)
