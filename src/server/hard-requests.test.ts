@@ -266,7 +266,7 @@ describe('a changed item', () => {
       (each: Item) => ({ ...each, reach: { x: [200, 0], y: [0, 200], z: [0, 200] } }),
     ],
     ['materials', 'no temperature', (each: Item) => ({ ...each, nozzleC: null })],
-    ['jobs', 'a negative height', (each: Item) => ({ ...each, layers: -5 })],
+    ['jobs', 'a negative height', (each: Item) => ({ ...each, top: { kind: 'height', mm: -5 } })],
   ])('of the %s, with %s, is refused', async (table, _, change) => {
     const [first] = allEntries(shelf.database, table)
     if (!first) throw new Error(`no ${table}`)
