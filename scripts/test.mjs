@@ -25,6 +25,7 @@ mkdirSync(results, { recursive: true })
 const nameCheck = join(root, '..', 'shared', 'check-names.mjs')
 if (existsSync(nameCheck)) await step('names', process.execPath, [nameCheck, root])
 await step('type check', 'npx', ['tsc', '--noEmit'])
+await step('type check of the core, without browser and Node', 'npx', ['tsc', '--noEmit', '-p', 'src/core'])
 await step('lint and format', 'npx', ['biome', 'check', '--error-on-warnings', '.'])
 await step('unit tests', 'npx', [
   'vitest',
