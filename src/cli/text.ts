@@ -5,7 +5,7 @@ import { kindWords } from '../core/carry/outcomes.ts'
 import { clock, duration, mm, plain, plural } from '../core/format.ts'
 import type { Learned } from '../core/learn/learn.ts'
 import { changeWords } from '../core/model/changes.ts'
-import { momentWords } from '../core/model/moment.ts'
+import { momentFacts } from '../core/model/moment.ts'
 import { foundIn } from '../core/print/answer.ts'
 import { total } from '../core/print/situation.ts'
 import type { WholePrint } from '../core/print/whole.ts'
@@ -124,7 +124,7 @@ export function learnedText({ printer, told, asks, taught, passedOver }: Learned
 export function wholePrintText(print: WholePrint): string {
   const { situations, changes, changeS, purgedG, towerG, cost } = print
   const rows = situations.map(({ moment, change, layer, times, seconds, extrudedMm3, findings }) => [
-    momentWords[moment],
+    momentFacts[moment].when,
     changeWords(change),
     `layer ${layer}`,
     plural(times, 'time'),
@@ -134,7 +134,7 @@ export function wholePrintText(print: WholePrint): string {
   ])
   const found = foundIn(print).map(
     ({ finding: { line, severity, rule, message }, situation: { moment, layer } }) =>
-      `${momentWords[moment]}, layer ${layer}, line ${line}  ${severity}  ${rule}\n  ${message}`,
+      `${momentFacts[moment].when}, layer ${layer}, line ${line}  ${severity}  ${rule}\n  ${message}`,
   )
   const all = changes
     ? `${plural(changes, 'change')}: ${duration(changeS)}, ${plain(purgedG, 2)} g purged by scripts, ${plain(towerG, 2)} g into the tower, ${plain(cost, 2)} in money`

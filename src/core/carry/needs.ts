@@ -1,8 +1,10 @@
 // Adds what the target needs and the script lacks: gantry alignment, a mesh, a tool in use, heat, a heat soak.
+
 import { effectOf } from '../firmware/spec.ts'
 import { hasLetter } from '../gcode/line.ts'
 import { melts } from '../machine/heaters.ts'
 import { lastModes, stepsOfCommand } from '../machine/trace.ts'
+import { momentFacts } from '../model/moment.ts'
 import { axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf } from '../script/edits/ways.ts'
@@ -13,7 +15,7 @@ import type { Side } from './sides.ts'
 
 /** Lines to add, in their order after the same line. Only for start scripts, which prepare the machine. */
 export function needs(script: Rehearsed, from: Side, to: Side, walked: Walked): Addition[] {
-  if (script.stage.moment !== 'start') return []
+  if (momentFacts[script.stage.moment].runs !== 'before') return []
   const rows = rowsIn(script)
   const homing =
     rows.filter(({ does, all }) => does === 'home' && all).at(0) ?? rows.filter(({ does }) => does === 'home').at(-1)

@@ -1,5 +1,6 @@
 // Carries one path through a script: each command is rewritten for the target in the state that the previous lines
 // leave it in.
+
 import { stateName } from '../effects/save-state.ts'
 import type { Does } from '../firmware/effect.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
@@ -8,6 +9,7 @@ import { type Command, hasLetter, type Line, numberOf } from '../gcode/line.ts'
 import { readLine } from '../gcode/read.ts'
 import type { Modes, Position } from '../machine/state.ts'
 import { lastModes, modesAfter, modesBefore, stepsOfCommand } from '../machine/trace.ts'
+import { momentFacts } from '../model/moment.ts'
 import { axes, retractionOf } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf } from '../script/edits/ways.ts'
@@ -77,7 +79,7 @@ export class Pass {
   private atTheEnd(): void {
     const last = this.way.lines.length
     const end = lastModes(this.way.trace)
-    if (this.way.stage.moment !== 'start') return
+    if (momentFacts[this.way.stage.moment].runs !== 'before') return
     if (this.countsApart !== null && end.extrusion !== this.there.extrusion) this.countAs(end.extrusion)
     if (end.levelling === 'on' && this.there.levelling === 'off' && this.lastHome !== null) {
       const { printer, family } = this.to

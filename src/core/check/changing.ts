@@ -7,7 +7,7 @@ import { toolShown } from '../machine/state.ts'
 import { counterAfter, lastModes, type Step } from '../machine/trace.ts'
 import { changeFor } from '../model/changes.ts'
 import { outsideMm, towerOf } from '../model/job.ts'
-import { isChangeMoment, withinPrint } from '../model/moment.ts'
+import { isChangeMoment, momentFacts, withinPrint } from '../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
 import type { Checked, Row } from './finding.ts'
 import { printArea } from './queries.ts'
@@ -25,8 +25,7 @@ export function changing({ stage }: Script): { from: number; to: number } | null
 }
 
 /** Whether the print continues right after this script, as far as known. */
-export const printGoesOn = ({ stage }: Script): boolean =>
-  stage.goesOn ?? (stage.moment !== 'material-end' && stage.moment !== 'tool-leave')
+export const printGoesOn = ({ stage }: Script): boolean => stage.goesOn ?? momentFacts[stage.moment].tool !== 'old'
 
 /** Rows after which a different tool is in use, by whatever command, macro or file. */
 export const takings = ({ rows }: Pick<Checked, 'rows'>): Row[] =>

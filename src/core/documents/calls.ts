@@ -3,7 +3,7 @@
 import { plain } from '../format.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { Macro } from '../macros/config.ts'
-import type { Moment } from '../model/moment.ts'
+import { type Moment, momentFacts } from '../model/moment.ts'
 import { macrosIn } from './open.ts'
 
 /** `otherwise` is the default if the call gives nothing; `proposed` is the job's value, null if unknown. */
@@ -22,7 +22,8 @@ export type Callable = {
   parameters: Parameter[]
 }
 
-const momentWords: readonly [RegExp, Moment][] = [
+/** The moments of macros, by what people call them; the first match counts. */
+const macroNames: readonly [RegExp, Moment][] = [
   [/^T\d+$|change_?(?:tool|carriage)|tool_?change/i, 'tool-change'],
   [/cancel/i, 'cancel'],
   [/pause/i, 'pause'],
@@ -36,7 +37,7 @@ const momentWords: readonly [RegExp, Moment][] = [
  * print.
  */
 const momentOf = (name: string, beginsCold: boolean): Moment =>
-  momentWords.find(([fits]) => fits.test(name))?.[1] ?? (beginsCold ? 'start' : 'layer-change')
+  macroNames.find(([fits]) => fits.test(name))?.[1] ?? (beginsCold ? 'start' : 'layer-change')
 
 /** What a parameter means for a job, by its name. */
 const meanings: readonly [RegExp, (stage: Stage) => number][] = [
@@ -81,7 +82,8 @@ function parametersIn(text: string): Parameter[] {
   return [...found].map(([key, otherwise]) => ({ key, otherwise, proposed: null }))
 }
 
-const rank = ({ inner, moment }: { inner: boolean; moment: Moment }): number => (inner ? 2 : moment === 'start' ? 0 : 1)
+const rank = ({ inner, moment }: { inner: boolean; moment: Moment }): number =>
+  inner ? 2 : momentFacts[moment].runs === 'before' ? 0 : 1
 
 /** Whether a macro homes, as start macros do. */
 const homes = ({ gcode }: Macro): boolean => firstWords(gcode).includes('G28')

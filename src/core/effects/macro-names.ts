@@ -1,4 +1,5 @@
 // The names that a macro's template can read: parameters, variables, and the printer's present status.
+
 import type { Command } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
@@ -7,6 +8,7 @@ import { type Config, configOf, type Macro, readValue } from '../macros/config.t
 import type { Names } from '../macros/template/evaluate.ts'
 import { type Item, Lookup, tuple, Unknown } from '../macros/template/values.ts'
 import { Float, type Value } from '../macros/values.ts'
+import { momentFacts } from '../model/moment.ts'
 import { axes, type Printer } from '../model/printer.ts'
 import { savedVariables, variablesOf } from './macro-variables.ts'
 
@@ -135,8 +137,7 @@ function statusOf(recorder: Recorder): Lookup {
         message: '',
       }),
     virtual_sdcard: () => known('printer.virtual_sdcard', { is_active: true, progress: new Float(0) }),
-    pause_resume: () =>
-      known('printer.pause_resume', { is_paused: stage.moment === 'pause' || stage.moment === 'resume' }),
+    pause_resume: () => known('printer.pause_resume', { is_paused: momentFacts[stage.moment].pause !== null }),
     display_status: () =>
       known('printer.display_status', { message: recorder.messages.at(-1)?.text ?? '', progress: new Float(0) }),
     webhooks: () => known('printer.webhooks', { state: 'ready', state_message: '' }),

@@ -1,8 +1,10 @@
 // A straight move, a homing move to an end stop, or a move relative to a saved position.
+
 import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import type { Position, Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
+import { momentFacts } from '../model/moment.ts'
 import type { Axis, Spot } from '../model/printer.ts'
 import { sayMove } from './describe-move.ts'
 import { goTo, named, runMove, scaleOf, takeFeed, takeFilament } from './moving.ts'
@@ -79,7 +81,7 @@ const overBrushMm = 3
 const nearSpot = ({ printer }: Stage, kind: RegExp, { x, y }: Position): Spot | undefined =>
   printer.spots.find(spot => kind.test(spot.name) && Math.hypot(spot.x - x, spot.y - y) <= nearSpotMm)
 
-const isAfterPrint = ({ moment }: Stage): boolean => moment === 'end' || moment === 'cancel'
+const isAfterPrint = ({ moment }: Stage): boolean => momentFacts[moment].overPrint && !momentFacts[moment].continues
 
 /** A sliding bed moved to the front, or a lowering bed moved far down, presents the print. */
 function presents({ from, to }: Step, { printer }: Stage): boolean {

@@ -1,4 +1,5 @@
 // Makes a plain sentence for each line from its command's effect, its words and the state in which it ran.
+
 import { recordOf } from '../effects/effects.ts'
 import type { Told } from '../effects/record.ts'
 import { lowerFirst, sayFromTable } from '../effects/table-words.ts'
@@ -9,6 +10,7 @@ import type { Command, Line, LineKind } from '../gcode/line.ts'
 import { commentedOutCommand, startsCommand } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type PlainCommand, stepsOfCommand, type Trace } from '../machine/trace.ts'
+import { momentFacts } from '../model/moment.ts'
 import type { Resolution } from '../resolve/resolution.ts'
 import { sayMark } from './mark.ts'
 
@@ -61,7 +63,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
       const command = (commands[row] as PlainCommand).command
       const does = effectOf(stage.firmware, command)?.does ?? ''
       // Before a start script the modes are unknown, so the first command that sets one has an effect.
-      const modesKnown = stage.moment !== 'start' || seen.has(does)
+      const modesKnown = momentFacts[stage.moment].runs !== 'before' || seen.has(does)
       seen.add(does)
       return explainRow(row, commands, trace, stage, modesKnown, rows)
     })

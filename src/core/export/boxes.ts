@@ -1,5 +1,5 @@
 // Joins scripts that share a box, if the slicer has fewer boxes than there are moments.
-import { changeMoments, type Moment, momentWords } from '../model/moment.ts'
+import { changeMoments, type Moment, momentFacts } from '../model/moment.ts'
 import { boxFor, type Vocabulary } from '../model/vocabulary.ts'
 
 /** In a shared box scripts are in the order in which they run. */
@@ -23,7 +23,7 @@ export function sharedBoxes<E extends Exported>(
     const of = those.toSorted((a, b) => order.indexOf(a.moment) - order.indexOf(b.moment))
     const ending = of.some(({ text }) => text.includes('\r\n')) ? '\r\n' : '\n'
     const text = of
-      .map(each => `; ${momentWords[each.moment]}: ${each.name}${ending}${each.text.replace(/\r?\n?$/, ending)}`)
+      .map(each => `; ${momentFacts[each.moment].when}: ${each.name}${ending}${each.text.replace(/\r?\n?$/, ending)}`)
       .join('')
     return [{ box, of, text }]
   })

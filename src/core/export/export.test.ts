@@ -131,7 +131,7 @@ describe('a script taken away', () => {
     ])
   })
 
-  it('goes into the nearest box that there is, before or behind what stands there', () => {
+  it('goes into the nearest box that there is, before or after its content', () => {
     const vocabulary = learn('M190 S[first_bed_temp]', 'plain')?.vocabulary
     if (!vocabulary) throw new Error('nothing learned')
     const boxes = (moment: Moment, ...moments: Moment[]) => {
@@ -140,9 +140,9 @@ describe('a script taken away', () => {
     }
     expect(boxes('material-end', 'start', 'tool-change')).toMatchObject({
       untranslatable: [],
-      box: 'plain has no box for “material end”. Put this into the one for “at a tool change”, before what stands there.',
+      box: 'plain has no box for “material end”. Put this into the one for “at a tool change”, before the lines in it.',
     })
-    expect(boxes('tool-arrive', 'tool-change').box).toContain('behind what stands there')
+    expect(boxes('tool-arrive', 'tool-change').box).toContain('after the lines in it')
     expect(boxes('before-layer', 'layer-change').box).toContain('“at each layer”, before')
     expect(boxes('tool-change', 'tool-change').box).toBeNull()
     expect(boxes('pause', 'tool-change').untranslatable).toHaveLength(1)

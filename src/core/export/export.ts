@@ -10,7 +10,7 @@ import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { readConfig } from '../macros/config.ts'
-import { type Moment, momentWords } from '../model/moment.ts'
+import { type Moment, momentFacts } from '../model/moment.ts'
 import type { MacroFile } from '../model/printer.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
 import { boxFor, type Vocabulary } from '../model/vocabulary.ts'
@@ -90,7 +90,7 @@ export function exportScript(
 function otherBox(vocabulary: Vocabulary, moment: Moment): string | null {
   const found = boxFor(vocabulary, moment)
   return found && found.where !== 'own'
-    ? `${vocabulary.name} has no box for “${momentWords[moment]}”. Put this into the one for “${momentWords[found.box]}”, ${found.where} what stands there.`
+    ? `${vocabulary.name} has no box for “${momentFacts[moment].when}”. Put this into the one for “${momentFacts[found.box].when}”, ${found.where} the lines in it.`
     : null
 }
 

@@ -1,29 +1,12 @@
 // Exports a script as a macro for a host's config file, with the line that calls it.
 
 import type { Stage } from '../machine/state.ts'
-import type { Moment } from '../model/moment.ts'
+import { momentFacts } from '../model/moment.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
 /** The config section, the line that calls it in our values, and what can't be expressed. */
 export type HostMacro = { config: string; call: Call; untranslatable: Untranslatable[] }
-
-const names: Record<Moment, string> = {
-  start: 'PRELUDE_START',
-  end: 'PRELUDE_END',
-  'before-layer': 'PRELUDE_BEFORE_LAYER',
-  'layer-change': 'PRELUDE_LAYER',
-  'material-end': 'PRELUDE_MATERIAL_END',
-  'tool-leave': 'PRELUDE_LEAVE_TOOL',
-  'tool-change': 'PRELUDE_TOOL',
-  'tool-arrive': 'PRELUDE_ARRIVE_TOOL',
-  'material-start': 'PRELUDE_MATERIAL_START',
-  'between-objects': 'PRELUDE_NEXT_OBJECT',
-  'at-layer': 'PRELUDE_AT_LAYER',
-  pause: 'PRELUDE_PAUSE',
-  resume: 'PRELUDE_RESUME',
-  cancel: 'PRELUDE_CANCEL',
-}
 
 const template: Dialect = {
   variable: name => name,
@@ -68,7 +51,7 @@ const template: Dialect = {
 /** Writes a script as one macro. Comment lines stay; comments after commands are removed. */
 export function toHostMacro(text: string, stage: Stage): HostMacro {
   const { lines, parameters, untranslatable } = writeBody(text, stage, template)
-  const name = names[stage.moment]
+  const name = `PRELUDE_${momentFacts[stage.moment].macro}`
   const defaults = parameters.map(
     each => `{% set ${each.name} = params.${each.name.toUpperCase()}|default(${each.standard})|float %}`,
   )

@@ -1,7 +1,7 @@
 // Exports a script as macro files for a board: one for the moment, or one for each tool of a tool change.
 
 import type { Stage } from '../machine/state.ts'
-import type { Moment } from '../model/moment.ts'
+import { type Moment, momentFacts } from '../model/moment.ts'
 import type { MacroFile } from '../model/printer.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, callLine, type Dialect, givenFor, writeBody } from './macro-writer.ts'
@@ -56,7 +56,7 @@ const nameOf = (moment: Moment, tool: number | null): string =>
 
 /** Writes a script as macro files; a tool change has one for each tool of the printer. */
 export function toMacroFiles(text: string, stage: Stage): MacroFileMade[] {
-  if (stage.moment !== 'tool-change') return [fileFor(text, stage, null)]
+  if (momentFacts[stage.moment].tool !== 'changing') return [fileFor(text, stage, null)]
   return stage.printer.tools.map((_, tool) => fileFor(text, changingTo(stage, tool), tool))
 }
 

@@ -3,7 +3,7 @@ import { shareHeater } from '../firmware/tools.ts'
 import { globalsAtStart } from '../macros/boot.ts'
 import { changeFor } from '../model/changes.ts'
 import { areaOn, heightOfLayer, layerRehearsed, toolsUsed, topOn } from '../model/job.ts'
-import { afterPrinting, hasTool, isChangeMoment, leavesTool, type Moment } from '../model/moment.ts'
+import { afterPrinting, isChangeMoment, type Moment, momentFacts } from '../model/moment.ts'
 import { asDescribed, noOffset, toolOffset } from './places.ts'
 import { type MachineState, type Modes, materialOf, type Saved, type Stage } from './state.ts'
 import { roomC } from './temperature.ts'
@@ -61,12 +61,12 @@ export function asSwitchedOn({ printer, firmware }: Stage): Modes {
 }
 
 /** The tool that the print uses at this moment. */
-export const toolAt = (stage: Pick<Stage, 'job' | 'moment' | 'change'>): number =>
-  leavesTool.includes(stage.moment)
-    ? changeFor(stage.job, stage.change).from
-    : hasTool.includes(stage.moment)
-      ? changeFor(stage.job, stage.change).to
-      : stage.job.firstTool
+export function toolAt({ job, moment, change }: Pick<Stage, 'job' | 'moment' | 'change'>): number {
+  const { tool } = momentFacts[moment]
+  if (tool === null) return job.firstTool
+  const { from, to } = changeFor(job, change)
+  return tool === 'new' ? to : from
+}
 
 /**
  * The height of the print when a script of this moment runs, mm: the whole print after the print, otherwise up to the
@@ -80,7 +80,7 @@ export function printHeight({
 }: Pick<Stage, 'job' | 'printer' | 'moment' | 'layer'>): number {
   if (afterPrinting.includes(moment) && layer === undefined) return topOn(job, printer)
   const now = layerRehearsed(job, printer, layer)
-  return heightOfLayer(job, moment === 'before-layer' ? Math.max(1, now - 1) : now)
+  return heightOfLayer(job, momentFacts[moment].layer === 'complete' ? Math.max(1, now - 1) : now)
 }
 
 /**
@@ -143,11 +143,11 @@ const pauseNames: Partial<Record<Moment, readonly string[]>> = { resume: ['PAUSE
 export function beginning(stage: Stage): MachineState {
   if (stage.from) return stage.from
   const { printer, job, moment } = stage
-  const hot = moment !== 'start'
+  const hot = momentFacts[moment].runs !== 'before'
   const modes = hot ? printing(stage) : asSwitchedOn(stage)
   const area = areaOn(job, printer)
   const z = printHeight(stage)
-  const paused = moment === 'resume'
+  const paused = momentFacts[moment].pause === 'ends'
   const { leavesAt } = isChangeMoment(moment) ? changeFor(stage.job, stage.change) : {}
   const corner = { x: leavesAt?.x ?? area.right, y: leavesAt?.y ?? area.back, z }
   const position = !hot

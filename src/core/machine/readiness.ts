@@ -2,7 +2,7 @@
 // after an end script.
 import { changeFor } from '../model/changes.ts'
 import { areaOn, topOn } from '../model/job.ts'
-import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
+import { goesOnAfter, isChangeMoment, momentFacts } from '../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
 import type { Ooze } from './ooze.ts'
 import { flowPercent, heatedBySlicer, type Modes, materialOf, type Stage, toolShown } from './state.ts'
@@ -33,9 +33,9 @@ const millimetres = (mm: number): string => `${mm.toFixed(Math.abs(mm) < 1 ? 1 :
 /** The properties after start and end scripts, and after scripts within the print; empty for other moments. */
 export function readinessOf(left: Left): Readiness[] {
   if (goesOnAfter.includes(left.stage.moment)) return goingOn(left)
-  if (left.stage.moment === 'start')
+  if (momentFacts[left.stage.moment].runs === 'before')
     return [...found(left), ...heated(left), ...counted(left), ...nozzle(left), ...set(left)]
-  return left.stage.moment === 'end' ? leftAlone(left) : []
+  return momentFacts[left.stage.moment].runs === 'after' ? leftAlone(left) : []
 }
 
 const drop = (mm3: number): Readiness =>
@@ -62,10 +62,10 @@ function goingOn(left: Left): Readiness[] {
   const modes = lastModes(trace)
   const { moment, job, printer } = stage
   const wanted = isChangeMoment(moment)
-    ? changeFor(job, stage.change)[leavesTool.includes(moment) && moment !== 'tool-change' ? 'from' : 'to']
+    ? changeFor(job, stage.change)[momentFacts[moment].tool === 'old' ? 'from' : 'to']
     : toolShown(trace.beginning.modes)
   const has = toolShown(modes)
-  const taken = has !== toolShown(trace.beginning.modes) || moment !== 'tool-change'
+  const taken = has !== toolShown(trace.beginning.modes) || momentFacts[moment].tool !== 'changing'
   const history = trace.nozzles[modes.tool]
   const target = modes.nozzleTargets[modes.tool] ?? 0
   const backMm = ooze.tips[modes.tool]?.backMm ?? 0

@@ -5,7 +5,7 @@ import type { Macro } from '../macros/config.ts'
 import type { Value } from '../macros/values.ts'
 import type { Change, Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
-import type { Moment } from '../model/moment.ts'
+import { type Moment, momentFacts } from '../model/moment.ts'
 import { listOf } from '../model/pieces.ts'
 import { Corner, type Printer } from '../model/printer.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
@@ -198,7 +198,7 @@ export type Stage = {
 
 /** Whether the slicer adds its own heating lines before a start script that has none. */
 export const heatedBySlicer = ({ moment, vocabulary }: Pick<Stage, 'moment' | 'vocabulary'>): boolean =>
-  moment === 'start' && vocabulary?.addsHeating === true
+  momentFacts[moment].runs === 'before' && vocabulary?.addsHeating === true
 
 /** The material that a tool prints with. */
 export const materialOf = ({ material, materials }: Pick<Stage, 'material' | 'materials'>, tool: number): Material =>

@@ -11,8 +11,8 @@ describe('the box that a script goes into', () => {
     const moments = ['start' as const, 'tool-change' as const, 'end' as const]
     expect(boxFor({ moments }, 'tool-leave')).toEqual({ box: 'tool-change', where: 'before' })
     expect(boxFor({ moments }, 'material-end')).toEqual({ box: 'tool-change', where: 'before' })
-    expect(boxFor({ moments }, 'tool-arrive')).toEqual({ box: 'tool-change', where: 'behind' })
-    expect(boxFor({ moments }, 'material-start')).toEqual({ box: 'tool-change', where: 'behind' })
+    expect(boxFor({ moments }, 'tool-arrive')).toEqual({ box: 'tool-change', where: 'after' })
+    expect(boxFor({ moments }, 'material-start')).toEqual({ box: 'tool-change', where: 'after' })
   })
 
   it('takes a change before what arrives, and behind what leaves only where nothing arrives', () => {
@@ -20,7 +20,7 @@ describe('the box that a script goes into', () => {
       box: 'tool-arrive',
       where: 'before',
     })
-    expect(boxFor({ moments: ['tool-leave'] }, 'tool-change')).toEqual({ box: 'tool-leave', where: 'behind' })
+    expect(boxFor({ moments: ['tool-leave'] }, 'tool-change')).toEqual({ box: 'tool-leave', where: 'after' })
   })
 
   it('is none for what no other box runs at: a pause, a start', () => {

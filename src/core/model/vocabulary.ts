@@ -1,6 +1,6 @@
 // How a person's slicer writes placeholders. Vocabularies are learned from the person's scripts; none are shipped.
 import * as v from 'valibot'
-import { Moment } from './moment.ts'
+import { Moment, momentFacts } from './moment.ts'
 import { listOf, plainName, plainText } from './pieces.ts'
 
 const name = plainName('a vocabulary')
@@ -142,33 +142,6 @@ export function doubled({ words }: Vocabulary): string[] {
   return [...new Set(values.filter((value, i) => values.indexOf(value) !== i))]
 }
 
-/** Replacements for a box that a slicer lacks, nearest first, with the position relative to what is in that box. */
-const instead: Readonly<Partial<Record<Moment, readonly (readonly [Moment, 'before' | 'behind'])[]>>> = {
-  'material-end': [
-    ['tool-leave', 'before'],
-    ['tool-change', 'before'],
-  ],
-  'tool-leave': [
-    ['tool-change', 'before'],
-    ['material-end', 'behind'],
-  ],
-  'tool-change': [
-    ['tool-arrive', 'before'],
-    ['material-start', 'before'],
-    ['tool-leave', 'behind'],
-  ],
-  'tool-arrive': [
-    ['tool-change', 'behind'],
-    ['material-start', 'before'],
-  ],
-  'material-start': [
-    ['tool-arrive', 'behind'],
-    ['tool-change', 'behind'],
-  ],
-  'before-layer': [['layer-change', 'before']],
-  'layer-change': [['before-layer', 'behind']],
-}
-
 /**
  * The box for a script: its own, or a different one with the position before or after its content; null if there is
  * none.
@@ -176,8 +149,7 @@ const instead: Readonly<Partial<Record<Moment, readonly (readonly [Moment, 'befo
 export function boxFor(
   { moments }: Pick<Vocabulary, 'moments'>,
   moment: Moment,
-): { box: Moment; where: 'before' | 'behind' | 'own' } | null {
+): { box: Moment; where: 'before' | 'after' | 'own' } | null {
   if (moments === null || moments.includes(moment)) return { box: moment, where: 'own' }
-  const [found] = (instead[moment] ?? []).filter(([box]) => moments.includes(box))
-  return found ? { box: found[0], where: found[1] } : null
+  return momentFacts[moment].otherBoxes.find(({ box }) => moments.includes(box)) ?? null
 }

@@ -2,7 +2,7 @@
 import { materialOf } from '../machine/state.ts'
 import { purgeOf } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
-import { isChangeMoment } from '../model/moment.ts'
+import { isChangeMoment, momentFacts } from '../model/moment.ts'
 import type { PrintSetting, Situation } from './situation.ts'
 import { ofAll, purgedBy, purgeMm3, towerMm3 } from './tower.ts'
 
@@ -18,13 +18,13 @@ export function costsOf(situations: readonly Situation[], setting: PrintSetting)
   const price = (g: number, tool: number) => (g * materialOf(setting, tool).pricePerKg) / 1000
   let [changes, changeS, purgedG, towerG, cost] = [0, 0, 0, 0, 0]
   for (const { moment, times, seconds, extrudedMm3, change } of ofChanges) {
-    if (moment === 'tool-change') changes += times
+    if (momentFacts[moment].tool === 'changing') changes += times
     changeS += times * seconds
     for (const [tool, mm3] of extrudedMm3.entries()) {
       purgedG += grams(mm3, tool) * times
       cost += price(grams(mm3, tool), tool) * times
     }
-    if (moment !== 'tool-change' || !change || !towerOf(job)) continue
+    if (momentFacts[moment].tool !== 'changing' || !change || !towerOf(job)) continue
     const inTower = grams(purgeOf(job, change), change.to) * times
     towerG += inTower
     cost += price(inTower, change.to)

@@ -6,7 +6,7 @@ import { scopeOf } from '../formula/values.ts'
 import type { Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
 import { topOn } from '../model/job.ts'
-import type { Moment } from '../model/moment.ts'
+import { type Moment, momentFacts } from '../model/moment.ts'
 import { hasBranch, isForeign } from '../resolve/foreign.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type Occasion, occasionsOf } from './sequence.ts'
@@ -113,7 +113,9 @@ export class Kinds {
 
   /** The start exists without a script, and so do tool changes. */
   private runs = ({ moment, change }: Occasion): boolean =>
-    moment === 'start' || this.lines.has(moment) || (moment === 'tool-change' && change !== null)
+    momentFacts[moment].runs === 'before' ||
+    this.lines.has(moment) ||
+    (momentFacts[moment].tool === 'changing' && change !== null)
 
   private keyOf(occasion: Occasion, marks: readonly Mark[], foreign: boolean): string {
     const { moment, change, tool, layer, firstUse } = occasion

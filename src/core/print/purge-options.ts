@@ -1,8 +1,10 @@
 // What a print's purging costs now, and would cost into a tower, a bucket or the infill; and what could be saved.
+
 import { duration, plain, plural } from '../format.ts'
 import { materialOf } from '../machine/state.ts'
 import { changeCount, purgeOf, waysOf } from '../model/changes.ts'
 import { areaOn, heightOfLayer, towerOf } from '../model/job.ts'
+import { momentFacts } from '../model/moment.ts'
 import { spotOf } from '../model/printer.ts'
 import { isOfChange } from './costs.ts'
 import { layerVolumeMm3 } from './sequence.ts'
@@ -31,7 +33,7 @@ function purgedIn({ situations }: WholePrint, { job, printer }: PrintSetting): P
   for (const situation of situations.filter(isOfChange)) {
     const pair = `${situation.change?.from} ${situation.change?.to}`
     const mm3 = total(situation.extrudedMm3)
-    if (situation.moment !== 'tool-change') byScript.set(pair, (byScript.get(pair) ?? 0) + mm3)
+    if (momentFacts[situation.moment].tool !== 'changing') byScript.set(pair, (byScript.get(pair) ?? 0) + mm3)
     else byScript.set(pair, Math.max(byScript.get(pair) ?? 0, mm3))
   }
   return purgedBy(job, printer, change => purgeOf(job, change) || (byScript.get(`${change.from} ${change.to}`) ?? 0))

@@ -3,7 +3,7 @@
 import { changeBetween, changesOf, layerOfStop } from '../model/changes.ts'
 import { areaOn, type Change, heightOfLayer, type Job, layersOn, type ToolChange, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
-import { changeMoments, type Moment } from '../model/moment.ts'
+import { changeMoments, type Moment, momentFacts } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
 
 /** One occurrence of a moment. */
@@ -79,7 +79,7 @@ export function* occasionsOf(job: Job, printer: Printer, materialOutside = false
     change,
     tool,
     layer,
-    z: heightOfLayer(job, moment === 'before-layer' ? layer - 1 : layer),
+    z: heightOfLayer(job, momentFacts[moment].layer === 'complete' ? layer - 1 : layer),
     firstUse: change !== null && !used.has(change.to),
     printedS,
   })
@@ -100,7 +100,7 @@ export function* occasionsOf(job: Job, printer: Printer, materialOutside = false
         yield at('layer-change', layer, 0)
         for (const { runs } of stops.get(layer) ?? []) {
           yield at(runs, layer, null)
-          if (runs === 'pause') yield at('resume', layer, null)
+          if (momentFacts[runs].pause === 'begins') yield at('resume', layer, null)
         }
       }
       const inIt = changes.get(layer) ?? []

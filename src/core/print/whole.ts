@@ -4,7 +4,7 @@ import { read } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { type MachineState, type Stage, toolShown } from '../machine/state.ts'
 import { heightOfLayer, layerRehearsed } from '../model/job.ts'
-import { isChangeMoment, type Moment } from '../model/moment.ts'
+import { isChangeMoment, type Moment, momentFacts } from '../model/moment.ts'
 import { rehearseAndCheck, stageOf } from '../round.ts'
 import { moved, printed } from './body.ts'
 import { costsOf } from './costs.ts'
@@ -39,7 +39,8 @@ export function wholePrint(
   const numbers = new Map<string, number>()
   const leaves = new Map<string, MachineState>()
   // A material's lines before the start script find the machine cold.
-  const before = occasions[0]?.moment === 'start' ? null : beginning({ ...base, moment: 'start' })
+  const before =
+    occasions[0] && momentFacts[occasions[0].moment].runs === 'before' ? null : beginning({ ...base, moment: 'start' })
   let now: MachineState | null = before
   /** The state in the lower half of the print, for scripts that may run at any time. */
   let halfWay: MachineState | null = null
@@ -63,7 +64,8 @@ export function wholePrint(
     const text = scripts[moment]
     const round: Rehearsed | null = text === undefined ? null : rehearseAndCheck(text, input, lines.get(moment))
     now = round?.state ?? from ?? beginning(stageOf(input))
-    const wanted = moment === 'start' ? job.firstTool : moment === 'tool-change' ? (change?.to ?? null) : null
+    const facts = momentFacts[moment]
+    const wanted = facts.runs === 'before' ? job.firstTool : facts.tool === 'changing' ? (change?.to ?? null) : null
     const bySlicer = wanted !== null && toolShown(now.modes) !== wanted ? takesTool(base, wanted) : null
     const taking: Rehearsed | null = bySlicer === null ? null : rehearseAndCheck(bySlicer, { ...input, from: now })
     now = taking?.state ?? now

@@ -22,26 +22,26 @@ export function pastedOf(lines: readonly Line[]): 'config' | 'print' | null {
   return null
 }
 
-/** Words that people write above a script of each moment, rarer words first. */
-const headings: readonly (readonly [Moment, RegExp])[] = [
-  ['material-start', /\b(?:filament|material)[\s_-]+(?:start|begin)\b/i],
-  ['material-end', /\b(?:filament|material)[\s_-]+end\b/i],
-  ['between-objects', /\bbetween[\s_-]+objects\b/i],
-  ['before-layer', /\bbefore[\s_-]+(?:a[\s_-]+|each[\s_-]+|every[\s_-]+)?layer[\s_-]*change\b/i],
-  ['tool-change', /\b(?:tool|filament|extruder|colou?r)[\s_-]*(?:change|swap)|\bt(?:free|pre|post)\b/i],
-  ['layer-change', /\b(?:layer[\s_-]*change|(?:each|every|per|before|after|new)[\s_-]+layer)\b/i],
-  ['cancel', /\b(?:cancel|abort)(?:led|ed)?\b/i],
-  ['resume', /\bresume\b|\bcontinue after/i],
-  ['pause', /\bpause\b/i],
-  [
-    'end',
-    /\b(?:end|finish|ending|after)[\s_-]{0,3}(?:of)?[\s_-]{0,3}(?:the)?[\s_-]{0,3}(?:g-?code|script|print|job)?\b|\bprint (?:is )?(?:done|finished)\b/i,
-  ],
-  [
-    'start',
+/** Words that people write above a script of each moment, rarer words first. Null: no words are known. */
+const headings: Readonly<Record<Moment, RegExp | null>> = {
+  'material-start': /\b(?:filament|material)[\s_-]+(?:start|begin)\b/i,
+  'material-end': /\b(?:filament|material)[\s_-]+end\b/i,
+  'between-objects': /\bbetween[\s_-]+objects\b/i,
+  'before-layer': /\bbefore[\s_-]+(?:a[\s_-]+|each[\s_-]+|every[\s_-]+)?layer[\s_-]*change\b/i,
+  'tool-change': /\b(?:tool|filament|extruder|colou?r)[\s_-]*(?:change|swap)|\bt(?:free|pre|post)\b/i,
+  'tool-leave': null,
+  'tool-arrive': null,
+  'layer-change': /\b(?:layer[\s_-]*change|(?:each|every|per|before|after|new)[\s_-]+layer)\b/i,
+  'at-layer': null,
+  cancel: /\b(?:cancel|abort)(?:led|ed)?\b/i,
+  resume: /\bresume\b|\bcontinue after/i,
+  pause: /\bpause\b/i,
+  end: /\b(?:end|finish|ending|after)[\s_-]{0,3}(?:of)?[\s_-]{0,3}(?:the)?[\s_-]{0,3}(?:g-?code|script|print|job)?\b|\bprint (?:is )?(?:done|finished)\b/i,
+  start:
     /\b(?:start|begin|prime|before)[\s_-]{0,3}(?:of)?[\s_-]{0,3}(?:the)?[\s_-]{0,3}(?:g-?code|script|print|job)?\b/i,
-  ],
-]
+}
+
+const guessedMoments = Object.keys(headings) as Moment[]
 
 /** The effect of a command in the first family that knows it. */
 function effectIn(command: Parameters<typeof effectOf>[1]): Effect | undefined {
@@ -94,7 +94,7 @@ export function guessMoment(text: string): Moment {
   if (names.some(name => /^(?:RESUME|RESUME_BASE|BASE_RESUME|M24)$/.test(name))) return 'resume'
   if (names.some(name => /^(?:PAUSE|PAUSE_BASE|BASE_PAUSE|M125|M25)$/.test(name)) && !cools) return 'pause'
   if (names.some(name => /^(?:CANCEL_PRINT|CANCEL_PRINT_BASE|M524)$/.test(name))) return 'cancel'
-  const named = headings.find(([, words]) => words.test(head))?.[0]
+  const named = guessedMoments.find(moment => headings[moment]?.test(head))
   if (named && !(named === 'start' && cools && !heats) && !(named === 'end' && homesAll && heats)) return named
   if (cools && !heats) return 'end'
   if (homesAll || (heats && (does('home').length > 0 || does('probe').length > 0))) return 'start'

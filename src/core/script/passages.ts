@@ -1,8 +1,10 @@
 // Finds passages: consecutive lines with one purpose, recognised by their commands and by people's headings.
+
 import type { Line } from '../gcode/line.ts'
 import { commentedOutCommand } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
+import { momentFacts } from '../model/moment.ts'
 import { headingOf } from './headings.ts'
 import { type Marker, madePassages, readMarker, type Values } from './makers/maker.ts'
 import { makerNamed } from './makers/makers.ts'
@@ -228,7 +230,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
   }
   const sorter = new Sorter(
     new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])),
-    stage.moment === 'start',
+    momentFacts[stage.moment].runs === 'before',
   )
   for (const line of lines) {
     const commentedOut = commentedOutCommand(line)
@@ -318,7 +320,7 @@ function withRan(
     return rows !== undefined && rows.last > rows.first && isCall(line, trace, rows.first, stage)
   }
   if (!own.some(calls)) return passage
-  const sorter = new Sorter(new Map(), stage.moment === 'start')
+  const sorter = new Sorter(new Map(), momentFacts[stage.moment].runs === 'before')
   // Each command that ran is treated as a line, identified by its row.
   const ownRows: (Rows | undefined)[] = []
   let count = 0

@@ -1,10 +1,12 @@
 // The purpose of a line by the effect of its command, and the name of a run of such lines.
+
 import { recordOf } from '../effects/effects.ts'
 import type { PassageKind, Purpose } from '../effects/purpose.ts'
 import { effectOf } from '../firmware/spec.ts'
 import type { Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
 import { stepsOfCommand, type Trace } from '../machine/trace.ts'
+import { momentFacts } from '../model/moment.ts'
 
 export { type PassageKind, type Purpose, passageKinds } from '../effects/purpose.ts'
 
@@ -137,7 +139,7 @@ export function goesWith(strongest: Purpose, purpose: Purpose, first: boolean): 
 /** The kind of a run of lines, by its strongest purpose. */
 export function kindOf(purposes: readonly Purpose[], stage: Stage): PassageKind {
   const strongest = strongestOf(purposes)
-  if (strongest === 'move') return ['end', 'cancel', 'pause'].includes(stage.moment) ? 'park' : 'other'
+  if (strongest === 'move') return momentFacts[stage.moment].rests ? 'park' : 'other'
   return strongest ?? 'other'
 }
 

@@ -1,7 +1,9 @@
 // Evaluates a slicer's placeholders with their taught or guessed meanings, so that a script with them can be rehearsed
 // at once.
+
 import { scopeOf, type World } from '../formula/values.ts'
 import { changeFor } from '../model/changes.ts'
+import { momentFacts } from '../model/moment.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { elementName, readExpression } from './expression.ts'
 import { type Foreign, type LookUp, workOut } from './foreign.ts'
@@ -148,7 +150,7 @@ export class Placeholders {
       const parts = numbered.exec(word)
       const guessed = whole ?? (parts ? guessMeaning(parts[1] ?? '').value : null)
       // If a start script has one word for a heater's temperature, it means the first layer's.
-      const begins = this.world.moment === 'start' && !this.tellsFirst
+      const begins = momentFacts[this.world.moment].runs === 'before' && !this.tellsFirst
       const plain = begins ? (guessed?.replace(/^(bed|nozzle)_later$/, '$1') ?? null) : guessed
       if (plain === null)
         return asksUse(word) && index !== null && /^\d+$/.test(index) ? scope.uses(Number(index)) : null

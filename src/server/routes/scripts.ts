@@ -3,7 +3,7 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { CarryOptions } from '../../core/model/came-from.ts'
-import { Moment, scriptWords } from '../../core/model/moment.ts'
+import { Moment, momentFacts } from '../../core/model/moment.ts'
 import { count } from '../../core/model/pieces.ts'
 import { Note, ScriptName, ScriptText } from '../../core/model/script.ts'
 import type { SavedScript } from '../../core/model/stored.ts'
@@ -63,7 +63,7 @@ export function needFreeName(database: Database, name: string, but: number | nul
   if (taken && taken.id !== but)
     throw new Refused(
       409,
-      `“${taken.name}” is already the name of ${taken.printer}’s ${scriptWords[taken.moment]}.`,
+      `“${taken.name}” is already the name of ${taken.printer}’s ${momentFacts[taken.moment].script}.`,
       'name',
     )
 }

@@ -4,7 +4,7 @@ import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Modes } from '../../machine/state.ts'
 import { twoTools } from '../../model/example.ts'
-import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
+import { changeMoments, isChangeMoment, momentFacts } from '../../model/moment.ts'
 import { retractionOf } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { knownBefore, onOneHead, overPrint, refilledMm } from '../changing.ts'
@@ -33,7 +33,7 @@ function check(script: Checked): Found[] {
   const { stage, steps, trace, ooze } = script
   const refilled = refilledMm(script)
   // A tool that was just selected may still be in its parking position.
-  let where = !hasTool.includes(stage.moment)
+  let where = momentFacts[stage.moment].tool !== 'new'
   let tool = trace.beginning.modes.tool
   for (const [i, step] of steps.entries()) {
     const now = trace.rows.modes[step.command]?.tool ?? tool

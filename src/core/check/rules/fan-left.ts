@@ -2,6 +2,7 @@
 
 import { plain } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
+import { momentFacts } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 
@@ -9,7 +10,7 @@ function check(script: Checked): Found[] {
   const { fan } = lastModes(script.trace)
   if (fan === 0 || script.rows.length === 0) return []
   const line = script.rows.findLast(({ effect }) => effect?.does === 'fan')?.line ?? script.rows.at(-1)?.line ?? 1
-  const start = script.stage.moment === 'start'
+  const start = momentFacts[script.stage.moment].runs === 'before'
   const message = start
     ? `The part fan is on (${plain(fan * 100, 0)} %) when the print begins. The first layer may come loose from the bed unless the print turns the fan off.`
     : `The part fan is still on (${plain(fan * 100, 0)} %) when the script ends, and keeps running until the printer is switched off.`

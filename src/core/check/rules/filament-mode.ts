@@ -1,6 +1,8 @@
 // The extrusion mode does not match what the script intends.
+
 import { mm } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
+import { momentFacts } from '../../model/moment.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 
@@ -19,7 +21,7 @@ function check(script: Checked): Found[] {
   if (!first) return []
   const { phrases } = stage.firmware
   const relative = putBefore(script, first.line, phrases.countFilament('relative'), 'Relative extrusion')
-  if (stage.moment !== 'start') {
+  if (momentFacts[stage.moment].runs !== 'before') {
     const known = [setsMode, resets].some(row => row !== undefined && row.row < first.row)
     if (known) return []
     const message =

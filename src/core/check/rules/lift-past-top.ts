@@ -2,7 +2,7 @@
 import { mm, plain } from '../../format.ts'
 import { beginningPosition, type Step } from '../../machine/trace.ts'
 import { topOn } from '../../model/job.ts'
-import { afterPrinting, withinPrint } from '../../model/moment.ts'
+import { afterPrinting, momentFacts, withinPrint } from '../../model/moment.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { written } from '../../script/makers/maker.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
@@ -11,7 +11,7 @@ const doubtMm = 0.01
 
 /** Whether a step is such a lift after a print; then `outside-reach` does not report it. */
 export const liftsPast = (script: Pick<Checked, 'stage'>, to: number, from: number): boolean =>
-  script.stage.moment !== 'start' && to > script.stage.printer.reach.z[1] + doubtMm && to > from
+  momentFacts[script.stage.moment].runs !== 'before' && to > script.stage.printer.reach.z[1] + doubtMm && to > from
 
 function check(script: Checked): Found[] {
   const { steps, rows, stage } = script
@@ -53,7 +53,7 @@ const followsHeight = (line: string): boolean => line.includes('@') && /\b(?:rea
 /** In the middle of a print there is room, but after the last layers the same lift may have none. */
 function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
   const { printer, job } = stage
-  if (stage.moment === 'end' || afterPrinting.includes(stage.moment)) return []
+  if (afterPrinting.includes(stage.moment)) return []
   const began = beginningPosition(trace).z
   const top = topOn(job, printer)
   const lifting = steps.filter(

@@ -1,6 +1,8 @@
 // Moves along an axis that is not homed.
+
 import { listed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
+import { momentFacts } from '../../model/moment.ts'
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
@@ -34,7 +36,7 @@ function check(script: Checked): Found[] {
     const names = listed(blind.map(axis => axis.toUpperCase()))
     const message = `Moves ${names} before homing ${blind.length > 1 ? 'them' : 'it'}. The machine does not know where the head is and may run into its limits.`
     const fixes =
-      homesAtAll || stage.moment !== 'start'
+      homesAtAll || momentFacts[stage.moment].runs !== 'before'
         ? []
         : putBefore(script, line, stage.firmware.phrases.home(axes), 'Home first')
     found.push({ line, message, fixes })

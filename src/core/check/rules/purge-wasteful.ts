@@ -4,7 +4,7 @@ import { mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Step } from '../../machine/trace.ts'
-import { changeMoments } from '../../model/moment.ts'
+import { changeMoments, momentFacts } from '../../model/moment.ts'
 import type { Edit } from '../../model/script.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { changing, handedOn } from '../changing.ts'
@@ -21,7 +21,8 @@ const tooOften = 4
 
 const upToHalf = (mm: number): number => Math.ceil(2 * mm) / 2
 
-const check = (script: Checked): Found[] => (script.stage.moment === 'start' ? atStart(script) : atChange(script))
+const check = (script: Checked): Found[] =>
+  momentFacts[script.stage.moment].runs === 'before' ? atStart(script) : atChange(script)
 
 /** A tool with its own nozzle changes no colour: it needs only what it lost while idle. */
 function atChange(script: Checked): Found[] {

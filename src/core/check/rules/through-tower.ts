@@ -4,7 +4,7 @@ import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
 import type { Step } from '../../machine/trace.ts'
 import { outsideMm, towerOf } from '../../model/job.ts'
-import { withinPrint } from '../../model/moment.ts'
+import { momentFacts, withinPrint } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf } from '../queries.ts'
 
@@ -16,7 +16,7 @@ function check(script: Checked): Found[] {
   const { stage, steps, strokes } = script
   const tower = towerOf(stage.job)
   if (!tower) return []
-  if (stage.moment === 'start') {
+  if (momentFacts[stage.moment].runs === 'before') {
     const stroke = strokes.find(({ path }) =>
       path.some((to, i) => {
         const from = path[i - 1] ?? to

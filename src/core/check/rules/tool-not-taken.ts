@@ -1,7 +1,7 @@
 // After a tool change a different tool is in use than the print expects.
 import { toolShown } from '../../machine/state.ts'
 import { twoTools } from '../../model/example.ts'
-import { goesOnAfter, hasTool, isChangeMoment } from '../../model/moment.ts'
+import { goesOnAfter, isChangeMoment, momentFacts } from '../../model/moment.ts'
 import { forEachTool } from '../../script/makers/between.ts'
 import { changing, takings, toolAfter } from '../changing.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
@@ -19,14 +19,15 @@ function check(script: Checked): Found[] {
   const last = toolAfter(script)
   const change = changing(script)
   if (!change) return keptTool(script, last)
-  const wanted = hasTool.includes(stage.moment) || stage.moment === 'tool-change' ? change.to : null
+  const wanted = momentFacts[stage.moment].tool === 'old' ? null : change.to
   if (wanted === null || last === wanted) return []
   const taken = takings(script).at(-1)
   if (taken) {
     const message = `${name(last)} is in use when this ends. The print goes on with ${name(wanted)}, as if that were selected.`
     return [{ line: taken.line, message, fixes: followed(taken) }]
   }
-  if (stage.moment !== 'tool-change' || rows.some(({ effect }) => byOther.includes(effect?.does ?? ''))) return []
+  if (momentFacts[stage.moment].tool !== 'changing' || rows.some(({ effect }) => byOther.includes(effect?.does ?? '')))
+    return []
   const message = `No line here takes ${name(wanted)}. That is right only if the slicer adds its own line for it.`
   const take = nextTool(script)
   return [

@@ -1,6 +1,8 @@
 // Makes the heating and homing of a start script for any set of tools: only used tools are heated, and the first tool
 // is selected hot.
+
 import { addressOf, sharesHeater } from '../../firmware/tools.ts'
+import { momentFacts } from '../../model/moment.ts'
 import { forEachTool } from './between.ts'
 import { choice, type Made, type Maker, type Surroundings, type Values } from './maker.ts'
 
@@ -8,7 +10,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const { stage } = surroundings
   const { printer, firmware } = stage
   const { phrases } = firmware
-  if (stage.moment !== 'start')
+  if (momentFacts[stage.moment].runs !== 'before')
     return { ok: false, why: 'It belongs to the beginning of a print. Choose “before the print” above first.' }
   if (printer.tools.length < 2) return { ok: false, why: `${printer.name} has one tool.` }
   const alone = [...printer.tools.keys()].filter(

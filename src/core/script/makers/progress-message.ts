@@ -1,5 +1,7 @@
 // Makes the message of a layer change: the progress of the print, in words that fit the display for every job.
+
 import { inText } from '../../formula/marks.ts'
+import { momentFacts } from '../../model/moment.ts'
 import { choice, fittingWords, type Made, type Maker, type Surroundings, type Values } from './maker.ts'
 
 const wordings: Record<string, readonly string[]> = {
@@ -23,7 +25,7 @@ const atItsLongest = (wording: string): string =>
 function make(values: Values, { stage }: Surroundings): Made {
   const { printer, moment, firmware } = stage
   if (!printer.display) return { ok: false, why: `${printer.name} has no display.` }
-  if (moment !== 'layer-change')
+  if (momentFacts[moment].layer !== 'begins')
     return {
       ok: false,
       why: 'Only a script that runs at each layer knows the layer. Choose “at each layer” above first.',

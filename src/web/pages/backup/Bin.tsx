@@ -1,6 +1,6 @@
 // The bin: what was thrown away in the last thirty days.
 import { useState } from 'react'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { BinKind, Binned } from '../../../core/model/stored.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { howLongAgo } from '../../lib/words.ts'
@@ -28,7 +28,7 @@ const kindWords: Record<BinKind, string> = {
 
 /** “script of Dunlin, before the print”. */
 const told = ({ kind, whose, moment }: Binned): string =>
-  [`${kindWords[kind]}${whose && ` of ${whose}`}`, moment && momentWords[moment]].filter(Boolean).join(', ')
+  [`${kindWords[kind]}${whose && ` of ${whose}`}`, moment && momentFacts[moment].when].filter(Boolean).join(', ')
 
 export function Bin({ days, things, onSaid }: Props) {
   const [asking, setAsking] = useState<Binned | null>(null)

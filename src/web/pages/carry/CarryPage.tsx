@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import type { CarryOptions } from '../../../core/model/came-from.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
 import { useTitle } from '../../lib/useTitle.ts'
@@ -112,7 +112,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           <h1 className="font-serif text-[27px] font-semibold">Carry over</h1>
           <p className="text-soft">
             {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
-            {momentWords[moment]}, carried over to {to.data.name} by the meaning of each line.{' '}
+            {momentFacts[moment].when}, carried over to {to.data.name} by the meaning of each line.{' '}
             {!lines && script.file === null && (
               <PageLink to={`/carry/${script.id}/several`} className="text-heat underline">
                 To several printers…

@@ -3,7 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { applyEdits } from '../../../core/model/script.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
@@ -65,7 +65,7 @@ export function IntoScript({ script, to, plan }: Props) {
           options={scripts.map(({ id, name, moment }) => ({
             value: String(id),
             label: name,
-            about: momentWords[moment],
+            about: momentFacts[moment].when,
           }))}
           onChange={id => {
             setChosen(Number(id))

@@ -7,7 +7,7 @@ import { plural } from '../../../core/format.ts'
 import type { CarryOptions } from '../../../core/model/came-from.ts'
 import { configName, filesOf } from '../../../core/model/files.ts'
 import type { Moment } from '../../../core/model/moment.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
 import { useCommand } from '../../lib/useCommand.ts'
@@ -222,7 +222,7 @@ function PieceRow({ piece, printer, query, asked, onAsked, ticked, onTick }: Row
       <tr className="align-baseline">
         <TickCell
           name={piece.name}
-          about={[momentWords[piece.moment], piece.about].filter(Boolean).join(', ')}
+          about={[momentFacts[piece.moment].when, piece.about].filter(Boolean).join(', ')}
           ticked={ticked}
           disabled={!plan}
           onTick={onTick}

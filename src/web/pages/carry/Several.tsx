@@ -3,7 +3,7 @@ import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { freeName, nameKey } from '../../../core/model/script.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
@@ -71,7 +71,7 @@ function ToSeveral({ script, own, things, names }: Props) {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Carry over to several</h1>
           <p className="text-soft">
-            “{script.name}” of {own.name}, {momentWords[moment]}, to each ticked printer.
+            “{script.name}” of {own.name}, {momentFacts[moment].when}, to each ticked printer.
           </p>
         </div>
         <Button main disabled={ready.length === 0 || saving.pending} onClick={() => void saving.run()}>

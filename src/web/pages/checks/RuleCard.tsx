@@ -1,7 +1,7 @@
 // One check with its example, rehearsed where it is shown.
 import { useMemo } from 'react'
 import type { Rule } from '../../../core/check/finding.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import { exampleRound } from '../../../core/rule-example.ts'
 import { unparted } from '../../lib/words.ts'
 import { SeverityMark, severityWords } from '../../ui/Severity.tsx'
@@ -57,4 +57,4 @@ export function RuleCard({ rule }: { rule: Rule }) {
 }
 
 const exampleTitle = ({ example }: Rule): string =>
-  `${momentWords[example.moment ?? 'start']}${example.job?.name ? `, job “${example.job.name}”` : ''}`
+  `${momentFacts[example.moment ?? 'start'].when}${example.job?.name ? `, job “${example.job.name}”` : ''}`

@@ -3,7 +3,7 @@
 import { CircleAlert, CircleCheck } from 'lucide-react'
 import { memo } from 'react'
 import { clock, duration, plain, plural } from '../../../core/format.ts'
-import { goesOnAfter, type Moment } from '../../../core/model/moment.ts'
+import { goesOnAfter, type Moment, momentFacts } from '../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Seen } from '../../state/desk-watch.ts'
 import { showLower } from '../../state/lower-card.ts'
@@ -15,7 +15,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
   const { round } = open
   if (!round) return <div className="h-8 shrink-0" />
   const { durations, filament, readiness } = round
-  const start = setting.moment === 'start'
+  const start = momentFacts[setting.moment].runs === 'before'
   const parts = [
     ['heating', durations.heatingS],
     ['homing', durations.homingS],
@@ -72,7 +72,8 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
 
 /** What it comes to, in a few words that a list of reasons may follow. */
 function verdict(moment: Moment, bad: boolean, errors: boolean): string {
-  if (moment === 'start') return bad || errors ? 'Not ready for the print: ' : 'Ready for the print: '
+  if (momentFacts[moment].runs === 'before')
+    return bad || errors ? 'Not ready for the print: ' : 'Ready for the print: '
   if (errors) return 'Not right yet: '
   if (goesOnAfter.includes(moment)) return bad ? 'Not as the print expects: ' : 'The print can go on'
   return bad ? 'Left behind: ' : 'As it should be: '

@@ -3,7 +3,7 @@ import { Pencil, Trash2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { Revision, Variant } from '../../../core/model/stored.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { api } from '../../state/api.ts'
@@ -43,7 +43,7 @@ export function History() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">{script.name}</h1>
           <p className="text-soft">
-            {setting.printer.name}, {momentWords[script.moment]} · {plural(revisions.length, 'revision')} in{' '}
+            {setting.printer.name}, {momentFacts[script.moment].when} · {plural(revisions.length, 'revision')} in{' '}
             {plural(variants.length, 'variant')} · {plural(trials.length, 'trial')}
           </p>
         </div>

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { read } from '../../../core/gcode/read.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import { nameKey } from '../../../core/model/script.ts'
 import type { SavedRefrain, SavedScript } from '../../../core/model/stored.ts'
 import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
@@ -158,7 +158,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
             {script.name}
           </PageLink>
           <span className="text-[13px] text-soft">
-            {printer}, {momentWords[script.moment]}
+            {printer}, {momentFacts[script.moment].when}
             {script.stock && ', kept as it came'}
           </span>
         </td>

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
 import type { Moment } from '../../../core/model/moment.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
 import { inEveryMaterial, leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { everythingCombined, isRight } from '../../../core/runs/many.ts'
@@ -120,7 +120,7 @@ export function Runs() {
             ...chosenPrinter.scripts.map(({ id, name, moment }) => ({
               value: String(id),
               label: name,
-              about: momentWords[moment],
+              about: momentFacts[moment].when,
             })),
             { value: allScripts, label: 'All of its scripts', about: plural(chosenPrinter.scripts.length, 'script') },
           ]}

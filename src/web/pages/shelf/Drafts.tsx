@@ -3,7 +3,7 @@ import { Eye, Trash2 } from 'lucide-react'
 import { type ReactNode, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import { allFormDrafts, placeOfForm } from '../../drafts/forms.ts'
 import { beginFromDraft, isScriptDraft, type ScriptDraft, scriptOfKey } from '../../drafts/scripts.ts'
 import { allDrafts, type DraftHead, discardDraft, isFree, readDraft, useDraftStorage } from '../../drafts/store.ts'
@@ -138,7 +138,7 @@ function scriptRow(draft: ScriptDraft, printers: readonly ShelfPrinter[]): Row {
   const line = tellingLine(text)
   const of = scriptOfKey(key)
   if (of && 'newId' in of) {
-    const title = `${printer}, ${momentWords[about.moment]}`
+    const title = `${printer}, ${momentFacts[about.moment].when}`
     return { head: draft, title, line, about: `${size} · ${whenAndWhere(draft)}`, to: `/desk/new/${of.newId}` }
   }
   const saved = printers

@@ -3,7 +3,7 @@ import { Check } from 'lucide-react'
 import { memo } from 'react'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { configName } from '../../../core/model/files.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import { howLongAgo } from '../../lib/words.ts'
 import { BedPicture } from '../../ui/BedPicture.tsx'
 import { PageLink } from '../../ui/Press.tsx'
@@ -18,7 +18,7 @@ type Script = Summarized['scripts'][number]
 const maxFiles = 4
 
 export const PrinterCard = memo(function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
-  const start = scripts.find(({ moment }) => moment === 'start')
+  const start = scripts.find(({ moment }) => momentFacts[moment].runs === 'before')
   return (
     <section
       aria-label={printer.name}
@@ -58,7 +58,7 @@ const ScriptRow = memo(function ScriptRow({ script }: { script: Script }) {
           to={`/desk/${script.id}`}
           className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
         >
-          <span className="text-[14px] text-soft max-[899px]:order-3">{momentWords[script.moment]}</span>
+          <span className="text-[14px] text-soft max-[899px]:order-3">{momentFacts[script.moment].when}</span>
           <span className="truncate font-semibold" title={script.name}>
             {script.name}
           </span>
@@ -104,7 +104,7 @@ function Files({ files }: Pick<Summarized, 'files'>) {
 const outcome = ({ summary, moment }: Script): string =>
   summary === null
     ? ''
-    : moment === 'start'
+    : momentFacts[moment].runs === 'before'
       ? `${duration(summary.durationS)} · ${plain(summary.massG, 2)} g`
       : duration(summary.durationS)
 

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import { Moment, momentWords } from '../../../core/model/moment.ts'
+import { Moment, momentFacts } from '../../../core/model/moment.ts'
 import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
 import type { Guess } from '../../../core/vocabulary/guess.ts'
 import { toOurs } from '../../../core/vocabulary/to-ours.ts'
@@ -122,7 +122,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
         <Ticks
           legend="Has a box for scripts at"
           none="not said"
-          options={Moment.options.map(moment => ({ value: moment, label: momentWords[moment] }))}
+          options={Moment.options.map(moment => ({ value: moment, label: momentFacts[moment].when }))}
           chosen={vocabulary.moments ?? []}
           onChange={moments => change({ moments: moments.length ? moments : null })}
         />

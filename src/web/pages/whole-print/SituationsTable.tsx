@@ -1,5 +1,7 @@
 // Every kind of situation as a row: how often it comes, what it takes and leaves; each opens on the Desk as it is.
+
 import { duration, plain, plural } from '../../../core/format.ts'
+import { momentFacts } from '../../../core/model/moment.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../ui/Press.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
@@ -49,7 +51,7 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                 ) : (
                   <span className="font-semibold">{situationWords(situation)}</span>
                 )}
-                {situation.blend && situation.moment === 'tool-change' && (
+                {situation.blend && momentFacts[situation.moment].tool === 'changing' && (
                   <Swatches blends={[{ name: `T${situation.tool}`, shares: situation.blend }]} />
                 )}
                 {situation.change?.moves && (

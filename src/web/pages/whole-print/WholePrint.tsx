@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { ofFirstTool } from '../../../core/model/job.ts'
-import { Moment, momentWords } from '../../../core/model/moment.ts'
+import { Moment, momentFacts } from '../../../core/model/moment.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { PrintSetting } from '../../../core/print/situation.ts'
 import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
@@ -179,7 +179,7 @@ export function WholePrint() {
                   {byMoment.map(({ moment, heads, taken }) => (
                     <li key={moment}>
                       <Choice
-                        name={momentWords[moment]}
+                        name={momentFacts[moment].when}
                         value={taken ? String(taken.id) : 'none'}
                         options={[
                           ...heads.map(({ id, name, variant, variants }) => ({
@@ -200,7 +200,7 @@ export function WholePrint() {
                     value=""
                     options={Moment.options
                       .filter(moment => !byMoment.some(each => each.moment === moment))
-                      .map(moment => ({ value: moment, label: momentWords[moment] }))}
+                      .map(moment => ({ value: moment, label: momentFacts[moment].when }))}
                     onChange={moment =>
                       void beginDraft('', '', own.id, moment as Moment).then(address => navigate(address))
                     }

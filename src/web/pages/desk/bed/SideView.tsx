@@ -1,9 +1,11 @@
 // The head from the side, on the bed's own scale: how high it goes, and how high the print will be.
+
 import { useMemo } from 'react'
 import { mm } from '../../../../core/format.ts'
 import { printHeight } from '../../../../core/machine/beginning.ts'
 import { positionAt, stepsOf } from '../../../../core/machine/trace.ts'
 import { areaOn, topOn } from '../../../../core/model/job.ts'
+import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import type { BedZoom } from './useBedZoom.ts'
@@ -28,7 +30,7 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
   const along = below ? 'x' : 'y'
   const area = areaOn(job, printer)
   // Before the print how high it will be, within it how high it is by then.
-  const top = setting.moment === 'start' ? topOn(job, printer) : printHeight(setting)
+  const top = momentFacts[setting.moment].runs === 'before' ? topOn(job, printer) : printHeight(setting)
   const [from, to] = below ? [area.left, area.right] : [area.front, area.back]
   const [bedFrom, bedTo] = printer.bed[along]
   const head = positionAt(round.trace, at)

@@ -1,6 +1,6 @@
 // Above a config or macro file: what in it is called, and with which values; the job and the material give what they can.
 import { type Callable, callOf } from '../../../../core/documents/calls.ts'
-import { momentWords } from '../../../../core/model/moment.ts'
+import { momentFacts } from '../../../../core/model/moment.ts'
 import { callWith } from '../../../state/desk-changes.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 
@@ -71,7 +71,7 @@ export function CalledWith({ open }: { open: Seen }) {
           />
         </label>
       ))}
-      <span className="ml-auto text-soft">{callable.about || momentWords[chosen.moment]}</span>
+      <span className="ml-auto text-soft">{callable.about || momentFacts[chosen.moment].when}</span>
     </section>
   )
 }

@@ -1,6 +1,6 @@
 // What the open script is rehearsed for: printer, moment, job and material.
 import { memo } from 'react'
-import { Moment, momentWords } from '../../../../core/model/moment.ts'
+import { Moment, momentFacts } from '../../../../core/model/moment.ts'
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'
 import { type Chosen, materialFor } from '../../../state/rehearsal-input.ts'
@@ -21,7 +21,7 @@ export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chose
       <Choice
         name="When"
         value={chosen.moment}
-        options={Moment.options.map(moment => ({ value: moment, label: momentWords[moment] }))}
+        options={Moment.options.map(moment => ({ value: moment, label: momentFacts[moment].when }))}
         onChange={value => choose({ moment: value as Moment })}
       />
       <Divider />

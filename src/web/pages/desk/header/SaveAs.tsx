@@ -1,7 +1,7 @@
 // Asks for a name and saves the script under it.
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { momentWords } from '../../../../core/model/moment.ts'
+import { momentFacts } from '../../../../core/model/moment.ts'
 import type { Things } from '../../../state/api.ts'
 import type { Open } from '../../../state/desk.ts'
 import { proposedName } from '../../../state/proposed-name.ts'
@@ -18,12 +18,12 @@ export function SaveAs({ open, things, onClose }: Props) {
   const shelf = useShelf()
   if (!shelf.data && !shelf.error) return null
   const taken = shelf.data?.printers.flatMap(({ scripts }) => scripts.map(({ name }) => name)) ?? []
-  const usual = open.saved?.name ?? (open.suggestedName || `${printer}, ${momentWords[open.chosen.moment]}`)
+  const usual = open.saved?.name ?? (open.suggestedName || `${printer}, ${momentFacts[open.chosen.moment].when}`)
   const proposed = proposedName(open.saved || open.suggestedName ? '' : open.text, usual, taken)
   return (
     <AskPanel
       title="Save this script"
-      about={`For ${printer}, to run ${momentWords[open.chosen.moment]}.`}
+      about={`For ${printer}, to run ${momentFacts[open.chosen.moment].when}.`}
       fields={[
         { name: 'Name', value: proposed },
         { name: 'Why', hint: 'if you like: you will be glad in six months', value: '', max: 500 },

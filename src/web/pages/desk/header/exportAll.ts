@@ -2,7 +2,7 @@
 import { type Exported, sharedBoxes } from '../../../../core/export/boxes.ts'
 import type { Taken } from '../../../../core/export/export.ts'
 import { listed } from '../../../../core/format.ts'
-import { type Moment, momentWords } from '../../../../core/model/moment.ts'
+import { type Moment, momentFacts } from '../../../../core/model/moment.ts'
 import { api } from '../../../state/api.ts'
 import { fileName, saveZip } from '../../../state/files.ts'
 import { scriptsByMoment } from '../../../state/scripts-by-moment.ts'
@@ -30,7 +30,7 @@ export async function exportAll(printerId: number, printer: string, way: Way, ta
   const ofMoments: (Exported & { file: string })[] = []
   const left: string[] = []
   for (const { id, name, text, moment } of scripts) {
-    const base = `${momentWords[moment]} - ${fileName(name)}`
+    const base = `${momentFacts[moment].when} - ${fileName(name)}`
     for (const one of await take(text, moment)) {
       const file = one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, way, one)
       if (one.otherwise.length > 0) left.push(name)
@@ -41,7 +41,7 @@ export async function exportAll(printerId: number, printer: string, way: Way, ta
   const shared = way.form.kind === 'vocabulary' ? sharedBoxes(way.form.vocabulary, ofMoments) : []
   const together = shared.flatMap(({ of }) => of)
   files.push(
-    ...shared.map(({ box, text }) => ({ name: `${momentWords[box]} - the whole box (${way.about})`, text })),
+    ...shared.map(({ box, text }) => ({ name: `${momentFacts[box].when} - the whole box (${way.about})`, text })),
     ...ofMoments.flatMap(each => (together.includes(each) ? [] : [{ name: each.file, text: each.text }])),
   )
   if (files.length === 0)

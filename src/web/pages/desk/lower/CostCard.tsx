@@ -1,6 +1,8 @@
 // What the script costs each print, in time and filament, and where that could be saved.
+
 import { useCallback } from 'react'
 import { duration, plain } from '../../../../core/format.ts'
+import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { useComputed } from '../../../lib/useComputed.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
@@ -38,7 +40,7 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
     >
       <p>
         <b>{duration(durations.totalS)}</b> and <b>{plain(filament.massG, 2)} g</b> ({plain(filament.cost * 100, 1)} ct){' '}
-        {setting.moment === 'start' ? 'at every print' : 'each time'}
+        {momentFacts[setting.moment].runs === 'before' ? 'at every print' : 'each time'}
         {takes &&
           `: ${shareOf(durations.totalS, takes.minutes * 60)} of the time of “${setting.job.name}” and ${shareOf(filament.massG, takes.grams)} of its filament`}
         .

@@ -1,7 +1,9 @@
 // Below the bed: what was found, what is left for the print, and what the script costs; one at a time.
+
 import type { EditorView } from '@codemirror/view'
 import { Tabs } from 'radix-ui'
 import { memo, type ReactNode, Suspense } from 'react'
+import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { type Seen, useFindings } from '../../../state/desk-watch.ts'
 import { type Lower, showLower, useLower } from '../../../state/lower-card.ts'
@@ -19,7 +21,7 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
   const { lower } = useLower()
   const { applied } = usePreview()
   const calls = open.round?.calls ?? []
-  const start = setting.moment === 'start'
+  const start = momentFacts[setting.moment].runs === 'before'
   return (
     <Tabs.Root
       value={lower === 'calls' && calls.length === 0 ? 'findings' : lower}

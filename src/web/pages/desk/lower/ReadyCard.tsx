@@ -1,5 +1,7 @@
 // The state that the script leaves, thing by thing, beside what the print (or an unwatched machine) expects.
+
 import { Check, TriangleAlert } from 'lucide-react'
+import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 
@@ -19,11 +21,11 @@ export function ReadyCard({ open, setting }: { open: Seen; setting: RehearsalInp
         <thead>
           <tr className="text-left text-[13px] text-soft">
             <th className="w-[30%] py-0.5 font-normal">
-              {setting.moment === 'end' ? `After “${setting.job.name}”` : 'When the script ends'}
+              {momentFacts[setting.moment].runs === 'after' ? `After “${setting.job.name}”` : 'When the script ends'}
             </th>
             <th className="py-0.5 font-normal">as it is</th>
             <th className="w-[32%] py-0.5 font-normal">
-              {setting.moment === 'end' ? 'as it should be' : 'the print expects'}
+              {momentFacts[setting.moment].runs === 'after' ? 'as it should be' : 'the print expects'}
             </th>
           </tr>
         </thead>
