@@ -1,4 +1,5 @@
 // The input and the results of a rehearsal: `stageOf` prepares the input, `analysed` turns a finished run into results.
+
 import { check } from './check/check.ts'
 import type { Finding, SetAside } from './check/finding.ts'
 import { placed } from './documents/placed.ts'
@@ -12,6 +13,7 @@ import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, tot
 import type { MachineState, Stage } from './machine/state.ts'
 import type { PlainCommand, Trace } from './machine/trace.ts'
 import { configOf } from './macros/config.ts'
+import { familyFacts } from './model/family.ts'
 import type { TaughtCommand } from './model/taught.ts'
 import type { Resolution } from './resolve/resolution.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
@@ -62,8 +64,9 @@ export type Unexplained = Omit<Round, 'explained'>
 /** Adds the firmware, with taught commands, and a host's macros to the input. */
 export function stageOf(setting: RehearsalInput): Stage {
   const firmware = withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught))
-  // Only the host family reads a config: one left from earlier firmware is ignored.
-  if (!setting.printer.macros || setting.printer.firmware.family !== 'host') return { ...setting, firmware }
+  // Only some families read a config: one left from earlier firmware is ignored.
+  if (!setting.printer.macros || familyFacts[setting.printer.firmware.family].macros !== 'config')
+    return { ...setting, firmware }
   const { macros, delayed } = configOf(setting.printer)
   return { ...setting, firmware, macros, delayed }
 }

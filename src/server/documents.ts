@@ -3,8 +3,8 @@
 
 import { usualCall } from '../core/documents/calls.ts'
 import { textOfDocument } from '../core/documents/open.ts'
-import { familyName } from '../core/firmware/family-name.ts'
 import { job, material } from '../core/model/example.ts'
+import { familyFacts } from '../core/model/family.ts'
 import { configName, filesOf } from '../core/model/files.ts'
 import type { Moment } from '../core/model/moment.ts'
 import type { Printer } from '../core/model/printer.ts'
@@ -83,7 +83,7 @@ export function putText(database: Database, printerId: number, file: string, tex
 
 function withFile(printer: Printer, file: string, text: string | null): Printer {
   if (file === '') return { ...printer, macros: text ?? '' }
-  const list = printer.firmware.family === 'host' ? 'configFiles' : 'macroFiles'
+  const list = familyFacts[printer.firmware.family].macros === 'config' ? 'configFiles' : 'macroFiles'
   const others = printer[list].filter(({ name }) => nameKey(name) !== nameKey(file))
   const at = printer[list].findIndex(({ name }) => nameKey(name) === nameKey(file))
   if (text === null) return { ...printer, [list]: others }
@@ -91,8 +91,11 @@ function withFile(printer: Printer, file: string, text: string | null): Printer 
 }
 
 /** Whether this firmware reads a file with that name; the main config has an empty name. */
-const readsFile = ({ firmware: { family } }: Printer, file: string): boolean =>
-  family === 'host' ? !/\.g$/i.test(file) : family === 'macro-file' && file !== '' && !/\.cfg$/i.test(file)
+function readsFile({ firmware: { family } }: Printer, file: string): boolean {
+  const { macros } = familyFacts[family]
+  if (macros === 'config') return !/\.g$/i.test(file)
+  return macros === 'files' && file !== '' && !/\.cfg$/i.test(file)
+}
 
 type Fallen = { file: string; printerId: number; printerBinned: number; taken: number }
 
@@ -112,5 +115,5 @@ export function whyStaysBinned(database: Database, scriptId: number): string | n
   if (row.taken) return 'The printer now has a different file with this name.'
   return readsFile(printer, row.file)
     ? null
-    : `${printer.name} has ${familyName[printer.firmware.family]} now, which reads no such file.`
+    : `${printer.name} has ${familyFacts[printer.firmware.family].name} now, which reads no such file.`
 }

@@ -1,13 +1,14 @@
 // Helpers for rewriting the commands of all effects.
+
 import type { Does, EffectOf } from '../firmware/effect.ts'
-import { familyName } from '../firmware/family-name.ts'
+import { familyFacts } from '../model/family.ts'
 import { leftOut, type Ran, type Said, same, sayOr } from './rewritten.ts'
 import { takenAsItIs } from './unchanged.ts'
 
 export type Sayer<D extends Does> = (ran: Ran<EffectOf<D>>) => Said
 
 /** “host firmware of Curlew” */
-export const firmwareThere = ({ to }: Ran): string => `${familyName[to.family.family]} of ${to.printer.name}`
+export const firmwareThere = ({ to }: Ran): string => `${familyFacts[to.family.family].name} of ${to.printer.name}`
 export const itsWay = (ran: Ran): string => `Said as the ${firmwareThere(ran)} takes it.`
 export const hasNone = (ran: Ran, what: string): string => `The ${firmwareThere(ran)} has no ${what}.`
 

@@ -121,7 +121,7 @@ function cools(ran: Ran<EffectOf<'heat'>>, heater: Heater): boolean {
   // A letter that includes cooling in the wait also does so on the target.
   if (effect.coolingToo.some(letter => hasLetter(command, letter))) return true
   const wanted = heatTarget(command, effect)?.targetC ?? 0
-  return to.family.family !== 'host' && warmthAt(ran, heater) > wanted + coolsC
+  return !to.family.waitsIncludeCooling && warmthAt(ran, heater) > wanted + coolsC
 }
 
 /** If the target firmware's waits include cooling, a wait that would have passed at once on the source is left out. */

@@ -1,5 +1,7 @@
 // The command book: all commands of all families, with a search by word or by effect.
-import type { CommandSpec, FamilyName, FirmwareFamily } from '../firmware/spec.ts'
+
+import type { CommandSpec, FirmwareFamily } from '../firmware/spec.ts'
+import type { FamilyName } from '../model/family.ts'
 import { recordOf } from './effects.ts'
 
 export type BookEntry = { name: string; inFamilies: { family: FamilyName; spec: CommandSpec }[] }

@@ -1,8 +1,10 @@
 // Finds unknown commands of a script: their lines, and what their comments and names suggest.
+
 import { families } from '../firmware/families.ts'
-import { type FamilyName, specNamed } from '../firmware/spec.ts'
+import { specNamed } from '../firmware/spec.ts'
 import { type Command, commentOf, type Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
+import type { FamilyName } from '../model/family.ts'
 import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
 
 /** An unknown command: its lines, the comments beside it, and the command to teach if they are right. */

@@ -1,10 +1,11 @@
 // All firmware families, by name.
+import type { FamilyName } from '../model/family.ts'
 import type { Printer } from '../model/printer.ts'
 import { board } from './board/board.ts'
 import { dispensing } from './dispensing/dispensing.ts'
 import { host } from './host/host.ts'
 import { macroFile } from './macro-file/macro-file.ts'
-import type { FamilyName, FirmwareFamily } from './spec.ts'
+import type { FirmwareFamily } from './spec.ts'
 
 export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {
   board,

@@ -1,5 +1,5 @@
 // Reads a printer's reply to M115 and proposes the firmware family, which the person confirms.
-import type { FamilyName } from './spec.ts'
+import type { FamilyName } from '../model/family.ts'
 
 export type Identified = {
   /** Null if the reply fits none of the families. */

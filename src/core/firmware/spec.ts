@@ -1,6 +1,8 @@
 // The types of a firmware table: commands with their letters, units and effects, and the properties of a family.
+
 import { type Command, hasLetter, letterOf, numberOf, type Piece } from '../gcode/line.ts'
 import { clampedNumber } from '../gcode/number.ts'
+import type { FamilyName } from '../model/family.ts'
 import type { Axis, Printer } from '../model/printer.ts'
 import type { Effect } from './effect.ts'
 import type { Phrases } from './phrases.ts'
@@ -76,12 +78,8 @@ export type CommandSpec = {
 /** A macro with its numbers at its top, filled in from the printer's description. */
 export type MacroText = { name: string; title: string; about: string; text: (printer: Printer) => string[] }
 
-export type FamilyName = 'board' | 'host' | 'macro-file' | 'dispensing'
-
 export type FirmwareFamily = {
   family: FamilyName
-  /** How to recognise the family. */
-  about: string
   commands: ReadonlyMap<string, CommandSpec>
   /** The lowest nozzle temperature, °C, at which the firmware allows extrusion. */
   coldestExtrudeC: number
@@ -105,6 +103,8 @@ export type FirmwareFamily = {
   heatsToExtrude: boolean
   /** Whether these machines are normally used with a working origin set by G92. */
   originByHand: boolean
+  /** Whether every wait for a heater also waits until it has cooled down to the target. */
+  waitsIncludeCooling: boolean
   /** When a wait for a heater ends: within `windowC` °C of the target for `dwellS` seconds. */
   waits: { windowC: number; dwellS: number }
   /** The largest bead, mm², that the firmware allows for a nozzle diameter in mm; null if it does not check. */

@@ -3,11 +3,12 @@
 
 import { unknownIn } from '../explain/unknown.ts'
 import { families } from '../firmware/families.ts'
-import { type FamilyName, specNamed } from '../firmware/spec.ts'
+import { specNamed } from '../firmware/spec.ts'
 import { plain } from '../format.ts'
 import { read } from '../gcode/read.ts'
 import { type Step, stepsOf } from '../machine/trace.ts'
 import { job, material } from '../model/example.ts'
+import type { FamilyName } from '../model/family.ts'
 import type { Moment } from '../model/moment.ts'
 import { axes, offBedMm, type Printer } from '../model/printer.ts'
 import { type Round, rehearseScript } from '../round.ts'

@@ -1,5 +1,7 @@
 // Makes a printer from five answers, with usual numbers for everything else.
+
 import * as v from 'valibot'
+import { familyFacts } from './family.ts'
 import { count, mm, plainName, positive } from './pieces.ts'
 import { Firmware, Printer, type Span } from './printer.ts'
 
@@ -64,13 +66,6 @@ export const usualAnswers: Answers = {
   nozzleHighestC: 260,
   bedHighestC: 100,
   tools: [firstTool],
-}
-
-const versions: Record<Printer['firmware']['family'], string> = {
-  board: '7.4',
-  host: '12.0',
-  'macro-file': '3.4',
-  dispensing: '1.0',
 }
 
 const carried: Record<Printer['bedCarriedOn'], string> = {
@@ -143,7 +138,7 @@ function figuresFrom(answers: Answers): Printer {
   return {
     name,
     about: `${carried[bedCarriedOn]} · ${family} firmware · ${probe === 'none' ? 'no probe' : `${probe} probe`}`,
-    firmware: { family, version: versions[family], abilities: {} },
+    firmware: { family, version: familyFacts[family].usualVersion, abilities: {} },
     bedCarriedOn,
     reach: { x, y, z: [0, heightMm] },
     reachRadiusMm: round ? widthMm / 2 : null,

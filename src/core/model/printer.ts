@@ -1,5 +1,7 @@
 // A printer. This schema guards the database, the API and imported files.
+
 import * as v from 'valibot'
+import { FamilyName } from './family.ts'
 import { count, listOf, mm, nonNegative, plainName, plainText, positive } from './pieces.ts'
 import { TaughtCommand } from './taught.ts'
 
@@ -116,7 +118,7 @@ const Probe = v.object({
 })
 
 export const Firmware = v.object({
-  family: v.picklist(['board', 'host', 'macro-file', 'dispensing']),
+  family: FamilyName,
   version: v.pipe(v.string(), v.regex(/^\d+(\.\d+)*$/, 'a version is numbers with points between them')),
   /** The abilities that the printer reports, such as `EEPROM`, and whether each is on; empty if it was not asked. */
   abilities: v.optional(v.record(v.string(), v.boolean()), {}),

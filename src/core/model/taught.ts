@@ -1,8 +1,8 @@
 // Commands that a person taught: a manufacturer's, or macros of their printer, each with its effect in plain terms.
-import * as v from 'valibot'
-import { listOf, plainText } from './pieces.ts'
 
-export const FamilyNames = v.picklist(['board', 'host', 'macro-file', 'dispensing'])
+import * as v from 'valibot'
+import { FamilyName } from './family.ts'
+import { listOf, plainText } from './pieces.ts'
 
 /** Effects that can be taught. `opaque` takes time and has no other known effect. */
 export const taughtEffects = [
@@ -25,7 +25,7 @@ export const takesSeconds = (effect: TaughtEffect): boolean =>
   effect === 'opaque' || effect === 'moves' || effect === 'moves-filament'
 
 export const TaughtCommand = v.strictObject({
-  family: FamilyNames,
+  family: FamilyName,
   name: v.pipe(
     v.string(),
     v.transform(name => name.trim().toUpperCase()),

@@ -1,9 +1,10 @@
 // /api/printers: create, change and delete. PUT /:id/firmware, …/macros and …/macro-files: confirmed firmware, and
 // macros. …/other-firmware: different firmware, with scripts and macros adapted to it.
+
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { refitted } from '../../core/carry/refitted.ts'
-import { familyName } from '../../core/firmware/family-name.ts'
+import { familyFacts } from '../../core/model/family.ts'
 import { Moment } from '../../core/model/moment.ts'
 import { count, listOf, plainText } from '../../core/model/pieces.ts'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
@@ -52,7 +53,7 @@ function carryTo(
   const saved = scriptById(database, id)
   if (!saved || saved.printerId !== printerId)
     throw new Refused(409, 'One of the scripts no longer belongs to this printer.', 'scripts')
-  const to = `${familyName[firmware.family]} ${firmware.version}`
+  const to = `${familyFacts[firmware.family].name} ${firmware.version}`
   const note = `Carried over to ${to}.`
   if (saved.stock && text !== saved.text) {
     const name = `For ${to}`
@@ -151,7 +152,7 @@ export function printerRoutes(database: Database, now: () => string) {
           const printer = change(context.req.param('id'), was => refitted(was, firmware))
           for (const script of scripts) carryTo(database, id, script, firmware, now())
           for (const { name, moment, text } of macros) {
-            const note = `What the macro ${name} ran, for ${familyName[firmware.family]} ${firmware.version}.`
+            const note = `What the macro ${name} ran, for ${familyFacts[firmware.family].name} ${firmware.version}.`
             const free = documentName(database, printer.data.name, name)
             addScript(database, { name: free, printerId: id, moment, text, note }, now())
           }

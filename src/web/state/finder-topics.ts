@@ -1,11 +1,12 @@
 // What the finder knows besides pages and buttons: checks, commands, printers and the open script's settings, also by the words
 // that people have for what they see on the bed.
+
 import type { NavigateFunction } from 'react-router'
 import { rules } from '../../core/check/rules.ts'
 import { bookOf, searchBook, soughtIn, wordsIn } from '../../core/effects/book.ts'
 import { families } from '../../core/firmware/families.ts'
-import type { FamilyName } from '../../core/firmware/spec.ts'
 import { withTaught } from '../../core/firmware/teach.ts'
+import type { FamilyName } from '../../core/model/family.ts'
 import type { ScriptSetting } from '../../core/resolve/resolution.ts'
 import type { Things } from './api.ts'
 import type { Action } from './registry.ts'

@@ -22,7 +22,6 @@ import { fans, filament, printing } from './print.ts'
 
 export const board: FirmwareFamily = {
   family: 'board',
-  about: 'The controller board takes one command a line; settings are saved with M500.',
   commands: table(
     motion,
     planes,
@@ -53,6 +52,7 @@ export const board: FirmwareFamily = {
   severalOnALine: false,
   heatsToExtrude: true,
   originByHand: false,
+  waitsIncludeCooling: false,
   waits: { windowC: 1, dwellS: 5 },
   fattestBeadMm2: () => null,
   maxBlends: 16,

@@ -112,7 +112,6 @@ const heads: CommandSpec[] = [
 
 export const dispensing: FirmwareFamily = {
   family: 'dispensing',
-  about: 'Paste and multi-head machines: heads are selected by M6, volumes and layer height are told to the head.',
   commands: table(
     motion,
     planes,
@@ -133,6 +132,7 @@ export const dispensing: FirmwareFamily = {
   severalOnALine: false,
   heatsToExtrude: false,
   originByHand: true,
+  waitsIncludeCooling: false,
   waits: { windowC: 2, dwellS: 0 },
   fattestBeadMm2: () => null,
   maxBlends: null,

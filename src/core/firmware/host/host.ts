@@ -79,8 +79,6 @@ const otherwise: CommandSpec[] = [
 
 export const host: FirmwareFamily = {
   family: 'host',
-  about:
-    'A small computer runs it from a config file with [sections]; commands like NAME KEY=value, and macros with parameters.',
   commands: table(
     motion.filter(({ name }) => name !== 'M220' && name !== 'M221'),
     planes,
@@ -117,6 +115,7 @@ export const host: FirmwareFamily = {
   severalOnALine: false,
   heatsToExtrude: true,
   originByHand: false,
+  waitsIncludeCooling: true,
   waits: { windowC: 1, dwellS: 0 },
   fattestBeadMm2: nozzleMm => 4 * nozzleMm * nozzleMm,
   maxBlends: null,

@@ -20,7 +20,6 @@ import { bed, flow, heatersHere } from './run.ts'
 
 export const macroFile: FirmwareFamily = {
   family: 'macro-file',
-  about: 'The board runs macro files from its card; conditions and expressions stand in G-code itself.',
   commands: table(
     motion,
     planes,
@@ -50,6 +49,7 @@ export const macroFile: FirmwareFamily = {
   severalOnALine: true,
   heatsToExtrude: true,
   originByHand: false,
+  waitsIncludeCooling: false,
   waits: { windowC: 2.5, dwellS: 0 },
   fattestBeadMm2: () => null,
   maxBlends: null,

@@ -1,10 +1,11 @@
 // A printer with different firmware: carries all of its scripts and macros over at once, and shows each plan with its questions.
+
 import { keepPreviousData, type UseQueryResult, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { familyName } from '../../../core/firmware/family-name.ts'
 import { plural } from '../../../core/format.ts'
 import type { CarryOptions } from '../../../core/model/came-from.ts'
+import { familyFacts, familyNames } from '../../../core/model/family.ts'
 import { configName, filesOf } from '../../../core/model/files.ts'
 import type { Moment } from '../../../core/model/moment.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
@@ -29,7 +30,6 @@ import { Questions } from './Questions.tsx'
 
 type Firmware = Printer['firmware']
 type Family = Firmware['family']
-const familyNames: readonly Family[] = ['board', 'host', 'macro-file', 'dispensing']
 
 export function OtherFirmware() {
   const { id = '' } = useParams()
@@ -120,7 +120,8 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">{printer.name} has different firmware now</h1>
           <p className="text-soft">
-            Its scripts and macros are carried from {familyName[now.family]} {now.version} to the new one, all at once.
+            Its scripts and macros are carried from {familyFacts[now.family].name} {now.version} to the new one, all at
+            once.
           </p>
         </div>
         <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
@@ -132,7 +133,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         <Choice
           name="The new firmware"
           value={family}
-          options={familyNames.map(each => ({ value: each, label: familyName[each] }))}
+          options={familyNames.map(each => ({ value: each, label: familyFacts[each].name }))}
           onChange={chosen => setFamily(chosen as Family)}
         />
         <div className="w-40">
@@ -150,15 +151,15 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         </div>
         {files.length > 0 && family !== now.family && (
           <p className="max-w-xl text-[14px] text-warn">
-            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin. Their macros
-            are written out in the scripts that call them, and each becomes a script of its own.
+            Its config and macro files are nothing that {familyFacts[family].name} reads. They go into the bin. Their
+            macros are written out in the scripts that call them, and each becomes a script of its own.
           </p>
         )}
       </div>
       <Failed why={saving.problem} onRetry={saving.retry} />
       {!differs ? (
         <p className="mt-5 rounded-card border border-rule bg-raised p-6 text-center text-soft">
-          It has {familyName[now.family]} {now.version}. Choose the family or the version that it has now.
+          It has {familyFacts[now.family].name} {now.version}. Choose the family or the version that it has now.
         </p>
       ) : (
         <>
@@ -197,7 +198,7 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
         <td colSpan={planColumns - 1} className="py-2 pr-3 text-[14px] text-soft">
           {reads
             ? 'stays as it is: the new version can read it'
-            : `into the bin, with its history: ${familyName[family]} reads none of it`}
+            : `into the bin, with its history: ${familyFacts[family].name} reads none of it`}
         </td>
       </tr>
     ))}

@@ -1,10 +1,11 @@
 // The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
+
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { type BookEntry, bookOf, searchBook } from '../../../core/effects/book.ts'
 import { families } from '../../../core/firmware/families.ts'
-import type { FamilyName } from '../../../core/firmware/spec.ts'
 import { withTaught } from '../../../core/firmware/teach.ts'
+import { type FamilyName, familyNames } from '../../../core/model/family.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -14,8 +15,6 @@ import { CommandPage } from './CommandPage.tsx'
 import { IdentifyPanel } from './IdentifyPanel.tsx'
 import { TaughtFiles } from './TaughtFiles.tsx'
 import { TeachPanel } from './TeachPanel.tsx'
-
-const familyNames = Object.keys(families) as FamilyName[]
 
 export function CommandBook() {
   const { name } = useParams()

@@ -1,8 +1,9 @@
 // Identifying a printer: its reply to M115 is pasted, what it tells is proposed, the person confirms.
+
 import { useMemo, useState } from 'react'
 import { families } from '../../../core/firmware/families.ts'
 import { identify } from '../../../core/firmware/identify.ts'
-import type { FamilyName } from '../../../core/firmware/spec.ts'
+import { type FamilyName, familyFacts } from '../../../core/model/family.ts'
 import { nameKey } from '../../../core/model/script.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { api, type Things } from '../../state/api.ts'
@@ -64,7 +65,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
         <p className="mt-2" role="status">
           {found.family ? (
             <>
-              This looks like the <b>{found.family}</b> family: {found.because}. {families[found.family].about}
+              This looks like the <b>{found.family}</b> family: {found.because}. {familyFacts[found.family].about}
             </>
           ) : (
             <>The family is not clear: {found.because}. Choose it yourself.</>

@@ -1,10 +1,11 @@
 // Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
+
 import { useCallback, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
-import { familyName } from '../../../core/firmware/family-name.ts'
 import { type ConfigProblem, configOf } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
+import { familyFacts } from '../../../core/model/family.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { useComputed } from '../../lib/useComputed.ts'
@@ -20,7 +21,7 @@ import { FilesForm } from './FilesForm.tsx'
 import { type Listed, MacroText } from './MacroText.tsx'
 import { Unseen } from './Unseen.tsx'
 
-const hasMacros = ({ firmware: { family } }: Printer): boolean => family === 'host' || family === 'macro-file'
+const macrosOf = ({ firmware: { family } }: Printer) => familyFacts[family].macros
 
 /** What a macro is explained and rehearsed for, where nothing calls it. */
 const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, job, moment: 'start' })
@@ -28,7 +29,7 @@ const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, j
 /** Everything a printer's scripts may call, each line with its sentence. */
 function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
   const stage = stageOf(settingFor(printer))
-  if (printer.firmware.family === 'macro-file')
+  if (macrosOf(printer) === 'files')
     return {
       all: printer.macroFiles.map(file => ({
         name: file.name,
@@ -69,8 +70,8 @@ export function Macros() {
   const asked = useThings()
   const things = asked.data
   const [search, setSearch] = useSearchParams()
-  const printers = useMemo(() => things?.printers.filter(({ data }) => hasMacros(data)) ?? [], [things])
-  const ofHost = useLocation().state?.config ? printers.find(({ data }) => data.firmware.family === 'host') : undefined
+  const printers = useMemo(() => things?.printers.filter(({ data }) => macrosOf(data) !== null) ?? [], [things])
+  const ofHost = useLocation().state?.config ? printers.find(({ data }) => macrosOf(data) === 'config') : undefined
   const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
   return (
     <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5 max-[899px]:h-auto max-[899px]:px-3">
@@ -89,7 +90,7 @@ export function Macros() {
             options={printers.map(({ data }) => ({
               value: data.name,
               label: data.name,
-              about: familyName[data.firmware.family],
+              about: familyFacts[data.firmware.family].name,
             }))}
             onChange={printer => setSearch({ printer })}
           />
@@ -111,14 +112,14 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
-  const pastedConfig = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
+  const pastedConfig = macrosOf(printer.data) === 'config' && typeof pasted === 'string' ? pasted : ''
   const [editing, setEditing] = useState(pastedConfig !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
   const done = () => setEditing(false)
   const files = useShelf().data?.printers.find(each => each.id === printer.id)?.files ?? []
   if (editing || all.length === 0) {
     const onClose = all.length > 0 ? () => setEditing(false) : null
-    return printer.data.firmware.family === 'host' ? (
+    return macrosOf(printer.data) === 'config' ? (
       <ConfigForm printer={printer} pastedConfig={pastedConfig} onDone={done} onClose={onClose} />
     ) : (
       <FilesForm printer={printer} onDone={done} onClose={onClose} />

@@ -1,6 +1,8 @@
 // A printer made from nothing: five questions that matter; the rest gets what such printers usually have and can be changed.
+
 import { type ReactNode, useRef } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
+import { familyOptions } from '../../../core/model/family.ts'
 import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
 import { setDraftPrinter } from '../../drafts/scripts.ts'
 import { useForm } from '../../lib/useForm.ts'
@@ -15,21 +17,6 @@ import { Radios } from '../../ui/Radios.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { BedPad } from './BedPad.tsx'
 import { ToolQuestions } from './ToolQuestions.tsx'
-
-const families: { value: Answers['family']; label: string; about: string }[] = [
-  {
-    value: 'board',
-    label: 'board',
-    about: 'The controller board reads one command a line; settings are saved with M500.',
-  },
-  { value: 'host', label: 'host', about: 'A small computer runs it, with a config file of [sections] and macros.' },
-  {
-    value: 'macro-file',
-    label: 'macro-file',
-    about: 'The board runs macro files from its card, with conditions in G-code.',
-  },
-  { value: 'dispensing', label: 'dispensing', about: 'Paste and several heads, which are chosen by M6.' },
-]
 
 const carriers: { value: Answers['bedCarriedOn']; label: string }[] = [
   { value: 'y', label: 'The bed slides front to back' },
@@ -127,7 +114,7 @@ export function NewPrinter() {
         </Question>
         <Question number={3} title="What runs it, and what moves?">
           <div className="grid grid-cols-2 gap-2 max-[640px]:grid-cols-1">
-            {families.map(({ value, label, about }) => (
+            {familyOptions.map(({ value, label, about }) => (
               <label
                 key={value}
                 className={`flex gap-2 rounded-button border px-3 py-2 ${answers.family === value ? 'border-heat bg-raised' : 'border-rule'}`}

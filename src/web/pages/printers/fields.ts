@@ -1,4 +1,5 @@
 // What can be said of a printer, section by section: where it stands in its data, what it is called, in which unit.
+import { familyOptions } from '../../../core/model/family.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 
 export type FieldSpec = {
@@ -30,12 +31,7 @@ export function sectionsOf(printer: Printer): Section[] {
         {
           path: 'firmware.family',
           label: 'Firmware',
-          options: [
-            { value: 'board', label: 'board: one command a line, saved with M500' },
-            { value: 'host', label: 'host: a config file with [sections]' },
-            { value: 'macro-file', label: 'macro-file: runs files from its card' },
-            { value: 'dispensing', label: 'dispensing: paste, heads by M6' },
-          ],
+          options: familyOptions.map(({ value, about }) => ({ value, label: `${value}: ${about}` })),
         },
         { path: 'firmware.version', label: 'Its version', kind: 'text' },
         {

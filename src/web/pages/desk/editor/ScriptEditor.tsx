@@ -1,4 +1,5 @@
 // The script's text with what each line does beside it.
+
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { Compartment, EditorState, Prec } from '@codemirror/state'
 import {
@@ -14,6 +15,7 @@ import {
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
 import { memo, Suspense, useEffect, useRef } from 'react'
+import { familyFacts } from '../../../../core/model/family.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { caretStays, editorTheme } from '../../../lib/editor-theme.ts'
 import { unparted } from '../../../lib/words.ts'
@@ -144,7 +146,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
     }
   }, [open.opening])
 
-  const isConfig = setting.opened !== undefined && setting.printer.firmware.family === 'host'
+  const isConfig = setting.opened !== undefined && familyFacts[setting.printer.firmware.family].macros === 'config'
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor begins with a script's language
   useEffect(() => {
     let current = true

@@ -1,6 +1,8 @@
 // What a person wants to export, and the files that come of it.
+
 import { useCallback, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
+import { familyFacts } from '../../../../core/model/family.ts'
 import { ofFirstTool } from '../../../../core/model/job.ts'
 import type { Moment } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
@@ -26,7 +28,7 @@ export type Way = {
   form: Form
 }
 
-function waysFor({ vocabularies }: Things, family: string | undefined, decided: boolean): Way[] {
+function waysFor({ vocabularies }: Things, macros: 'config' | 'files' | null, decided: boolean): Way[] {
   const way = (value: string, label: string, note: string, form: Form, more: Partial<Way> = {}): Way => ({
     ...{ value, label, note, form, about: '', inWords: false, perJob: false },
     ...more,
@@ -43,7 +45,7 @@ function waysFor({ vocabularies }: Things, family: string | undefined, decided: 
         { about: data.name, inWords: true, perJob: decided },
       ),
     ),
-    ...(family === 'host'
+    ...(macros === 'config'
       ? [
           way('macro', 'as a macro for the config file', 'with the line that calls it', {
             kind: 'host-macro',
@@ -51,7 +53,7 @@ function waysFor({ vocabularies }: Things, family: string | undefined, decided: 
           }),
         ]
       : []),
-    ...(family === 'macro-file'
+    ...(macros === 'files'
       ? [
           way('files', 'as macro files for the board’s card', 'with the line that calls each', {
             kind: 'macro-files',
@@ -73,8 +75,8 @@ export function useExport(open: Open, things: Things) {
     decided: false,
   })
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
-  const family = printer?.firmware.family
-  const ways = useMemo(() => waysFor(things, family, wish.decided), [things, family, wish.decided])
+  const macros = printer ? familyFacts[printer.firmware.family].macros : null
+  const ways = useMemo(() => waysFor(things, macros, wish.decided), [things, macros, wish.decided])
   const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as Way)
   const take = useCallback(
     async (text: string, moment: Moment): Promise<Taken[]> => {
