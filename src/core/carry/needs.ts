@@ -4,6 +4,7 @@ import { effectOf } from '../firmware/spec.ts'
 import { hasLetter } from '../gcode/line.ts'
 import { melts } from '../machine/heaters.ts'
 import { lastModes, stepsOfCommand } from '../machine/trace.ts'
+import { hasFeature } from '../model/feature.ts'
 import { momentFacts } from '../model/moment.ts'
 import { axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
@@ -52,7 +53,7 @@ function afterHoming(script: Rehearsed, rows: readonly Row[], line: number, from
   const additions: Addition[] = []
   const aligns = rows.some(({ does }) => does === 'align')
   const align =
-    printer.features.includes('gantry_alignment') && !aligns ? phrases.align(heldIn(printer.macros) ?? 'corners') : null
+    hasFeature(printer, 'gantry_alignment') && !aligns ? phrases.align(heldIn(printer.macros) ?? 'corners') : null
   if (align !== null)
     additions.push({
       after: line,

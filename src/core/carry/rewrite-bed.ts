@@ -3,6 +3,7 @@
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { familyFacts } from '../model/family.ts'
+import { hasFeature } from '../model/feature.ts'
 import { hasNone, type Sayer, through } from './rewriters.ts'
 import { changed, leftOut, type Ran, type Said, same } from './rewritten.ts'
 import { takenAsItIs } from './unchanged.ts'
@@ -76,7 +77,7 @@ export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
 
 export function carryAlign(ran: Ran<EffectOf<'align'>>): Said {
   const { to, from, own } = ran
-  if (!to.printer.features.includes('gantry_alignment')) return leftOut(`${to.printer.name} has no gantry to align.`)
+  if (!hasFeature(to.printer, 'gantry_alignment')) return leftOut(`${to.printer.name} has no gantry to align.`)
   const held = heldIn(to.printer.macros) ?? (familyFacts[from.family.family].macros === 'config' ? null : 'corners')
   if (held === null && takenAsItIs(own, from, to)) return same
   return through(ran, to.family.phrases.align(held ?? 'corners'), 'alignment of a gantry')

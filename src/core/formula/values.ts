@@ -1,5 +1,7 @@
 // The list of values that scripts can use: unit, meaning, the moments when each exists, and how it is calculated.
+
 import { changeFor } from '../model/changes.ts'
+import { featuresOf } from '../model/feature.ts'
 import {
   areaOn,
   type Change,
@@ -168,16 +170,6 @@ function spotValue({ printer }: World, name: string): Quantity | null {
   return spot && at ? { value: spot[at], unit: 'mm' } : null
 }
 
-const features = ({ printer }: World): ReadonlySet<string> =>
-  new Set([
-    ...printer.features,
-    ...printer.spots.map(({ name }) => name),
-    ...(printer.probe ? ['probe'] : []),
-    ...(printer.storedMesh ? ['mesh'] : []),
-    ...(printer.display ? ['display'] : []),
-    ...(printer.heaters.chamber ? ['chamber'] : []),
-  ])
-
 /** The scope of formulas while `tool` is in use, including the settings above them. */
 export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string, Quantity>): Scope {
   const { job, moment } = world
@@ -231,6 +223,6 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
       const wanted = numberOf(name)
       return wanted !== null && used.includes(wanted)
     },
-    has: feature => features(world).has(feature),
+    has: feature => featuresOf(world.printer).has(feature),
   }
 }

@@ -1,6 +1,8 @@
 // What each command of a card's config files says about the machine.
+
 import { type Command, commentOf, hasLetter, numberOf, numbersOf, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
+import type { Feature } from '../model/feature.ts'
 import type { Span } from '../model/printer.ts'
 import type { GivenFile, Notes, Place } from './findings.ts'
 import { guessProbeKind } from './probe-kind.ts'
@@ -176,7 +178,7 @@ const readers: Readonly<Record<string, Reader>> = {
   },
   M671: ({ place }, notes) => {
     notes.derive('bedCarriedOn', 'z', place, 'it has several screws that carry it')
-    notes.derive('features', ['gantry_alignment'], place, 'it levels by its screws')
+    notes.derive('features', ['gantry_alignment' satisfies Feature], place, 'it levels by its screws')
   },
   M665: ({ command, place }, notes) => {
     const [radius, height] = [numberOf(command, 'B'), numberOf(command, 'H')]

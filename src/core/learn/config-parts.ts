@@ -1,4 +1,5 @@
 // Learns a machine's parts from a host's config: probe, tools, heaters, chamber, and further features.
+import type { Feature } from '../model/feature.ts'
 import { bedAroundMesh, bedFromReach } from './bed.ts'
 import type { ConfigFigures } from './config-figures.ts'
 import type { StraightReach } from './config-motion.ts'
@@ -186,15 +187,15 @@ export function chamber(config: ConfigFigures, notes: Notes): void {
 }
 
 export function besides(config: ConfigFigures, notes: Notes): void {
-  const features: string[] = []
+  const known: Feature[] = []
   const [align] = config.named(/^quad_gantry_level$|^z_tilt/)
-  if (align) features.push('gantry_alignment')
+  if (align) known.push('gantry_alignment')
   const [light] = config.named(/^neopixel |^led |^dotstar /)
-  if (light) features.push('lights')
-  if (config.has('fan')) features.push('part_fan')
+  if (light) known.push('lights')
+  if (config.has('fan')) known.push('part_fan')
   // Guards can ask for a fan with its own name.
   const fans = config.named(/^fan_generic /).map(name => name.slice('fan_generic '.length))
-  features.push(...fans.filter(name => /^[a-z][a-z_]*$/.test(name)))
+  const features = [...known, ...fans.filter(name => /^[a-z][a-z_]*$/.test(name))]
   if (features.length)
     notes.derive(
       'features',

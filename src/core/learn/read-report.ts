@@ -1,7 +1,9 @@
 // Learns a printer from a board's reports: the reply to M115, settings (M503), soft limits (M211) and the saved mesh.
+
 import { identify } from '../firmware/identify.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import { rawLines, readLine } from '../gcode/read.ts'
+import type { Feature } from '../model/feature.ts'
 import type { Span } from '../model/printer.ts'
 import { bedFromReach } from './bed.ts'
 import { plainReportLine } from './file-kind.ts'
@@ -133,7 +135,7 @@ function area(line: string, place: Place, notes: Notes): boolean {
 const abilityFields: Readonly<Record<string, (on: boolean) => [string, unknown] | null>> = {
   Z_PROBE: on => (on ? null : ['probe', null]),
   LEVELING_DATA: on => ['storedMesh', on],
-  TOGGLE_LIGHTS: on => (on ? ['features', ['lights']] : null),
+  TOGGLE_LIGHTS: on => (on ? ['features', ['lights' satisfies Feature]] : null),
 }
 
 function identification(text: string, lines: readonly string[], file: string, notes: Notes): void {

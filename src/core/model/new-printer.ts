@@ -2,6 +2,7 @@
 
 import * as v from 'valibot'
 import { familyFacts } from './family.ts'
+import type { Feature } from './feature.ts'
 import { count, mm, plainName, positive } from './pieces.ts'
 import { Firmware, Printer, type Span } from './printer.ts'
 
@@ -202,6 +203,6 @@ function figuresFrom(answers: Answers): Printer {
     display: { columns: 20 },
     spots: [],
     zones: [],
-    features: answers.alignsGantry ? ['gantry_alignment'] : [],
+    features: answers.alignsGantry ? ['gantry_alignment' satisfies Feature] : [],
   }
 }

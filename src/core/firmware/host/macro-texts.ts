@@ -1,5 +1,7 @@
 // Macros to start a host's config with. Each has its numbers as variables at its top.
+
 import { plain } from '../../format.ts'
+import { hasFeature } from '../../model/feature.ts'
 import type { Printer } from '../../model/printer.ts'
 import type { MacroText } from '../spec.ts'
 
@@ -18,7 +20,7 @@ function figures(printer: Printer) {
     middleX: plain(middle(bed.x)),
     frontY: plain(bed.y[0] + 10),
     retract: plain(Math.max(0.5, tool?.retractMm ?? 1)),
-    aligns: printer.features.includes('gantry_alignment'),
+    aligns: hasFeature(printer, 'gantry_alignment'),
     probes: printer.probe !== null,
   }
 }

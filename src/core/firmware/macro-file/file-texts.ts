@@ -1,5 +1,7 @@
 // Macro files to start a card with. Each has its numbers as variables at its top.
+
 import { plain } from '../../format.ts'
+import { hasFeature } from '../../model/feature.ts'
 import type { MacroFile, Printer } from '../../model/printer.ts'
 
 export type FileText = { name: string; title: string; about: string; files: (printer: Printer) => MacroFile[] }
@@ -7,7 +9,8 @@ export type FileText = { name: string; title: string; about: string; files: (pri
 const middle = ([low, high]: readonly [number, number]): number => Math.round((low + high) / 2)
 
 /** Initial numbers of the files, from the printer's description. */
-function figures({ bed, reach, tools, features, probe, highestSpeedMmS }: Printer) {
+function figures(printer: Printer) {
+  const { bed, reach, tools, highestSpeedMmS } = printer
   return {
     travel: plain(Math.min(200, highestSpeedMmS.x / 2) * 60),
     climb: plain(Math.min(10, highestSpeedMmS.z) * 60),
@@ -17,8 +20,8 @@ function figures({ bed, reach, tools, features, probe, highestSpeedMmS }: Printe
     frontY: plain(bed.y[0] + 10),
     top: plain(reach.z[1]),
     retract: plain(Math.max(0.5, tools[0]?.retractMm ?? 1)),
-    aligns: features.includes('gantry_alignment'),
-    probes: probe !== null,
+    aligns: hasFeature(printer, 'gantry_alignment'),
+    probes: hasFeature(printer, 'probe'),
   }
 }
 
