@@ -8,7 +8,7 @@ import { makeApp } from '../src/server/app.ts'
 import { openDatabase } from '../src/server/database.ts'
 import { seedLarge } from '../src/server/large.ts'
 import { summariesOf } from '../src/server/summaries.ts'
-import { workHere } from '../src/server/work/tasks.ts'
+import { workHere } from '../src/tasks/server-tasks.ts'
 
 const size = { printers: 200, scripts: 2000, revisions: 40_000 }
 const now = '2026-11-24T08:00:00.000Z'

@@ -5,7 +5,7 @@ import { test } from './served.ts'
 
 /** Makes the worker that rehearses do something dreadful when it is sent a text with this word. */
 async function poison(page: Page, word: string, deed: string): Promise<void> {
-  await page.route('**/rehearsal.worker-*.js', async route => {
+  await page.route('**/desk.worker-*.js', async route => {
     const response = await route.fetch()
     const script = await response.text()
     const before = `

@@ -8,8 +8,8 @@ import { families } from '../core/firmware/families.ts'
 import { learnedAnswer, learnPrinter } from '../core/learn/learn.ts'
 import { wholePrintAnswer } from '../core/print/answer.ts'
 import { wholePrint } from '../core/print/whole.ts'
-import { provenFindings } from '../core/prove.ts'
-import { type Round, rehearseScript } from '../core/round.ts'
+import { rehearseAndProve } from '../core/prove.ts'
+import type { Round } from '../core/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
 import { inputFor, jobNamed, printerNamed, readGiven, readInput, readScript, readScripts } from './input.ts'
 import { answerMany } from './many.ts'
@@ -77,8 +77,7 @@ function answer(asked: Asked): Answered {
   }
   const input = readInput(asked)
   const text = asked.call ?? readScript(asked.file)
-  const found = rehearseScript(text, input)
-  const round = { ...found, findings: provenFindings(text, input, found) }
+  const round = rehearseAndProve(text, input)
   switch (asked.verb) {
     case 'rehearse':
       return { text: print(rehearsalAnswer(round, asked.extra), () => rehearsalText(round)), exitCode: 0 }

@@ -1,23 +1,17 @@
 // `rehearse --many`: one JSON request per line on standard input, one answer per line, in order.
 import { readFileSync } from 'node:fs'
 import * as v from 'valibot'
-import { extras, rehearsalAnswer } from '../core/answer.ts'
+import { rehearsalAnswer } from '../core/answer.ts'
 import { sentenceOf } from '../core/model/issues.ts'
-import { Job } from '../core/model/job.ts'
-import { Moment } from '../core/model/moment.ts'
-import { Printer } from '../core/model/printer.ts'
-import { provenFindings } from '../core/prove.ts'
-import { rehearseScript } from '../core/round.ts'
+import { rehearseAndProve } from '../core/prove.ts'
+import { rehearseEntries } from '../tasks/requests.ts'
 import { Refusal } from './arguments.ts'
 import { inputFor, jobNamed, printerNamed, stateFrom } from './input.ts'
 
 const Request = v.strictObject({
-  text: v.string(),
-  printer: v.union([v.string(), Printer]),
-  job: v.optional(v.union([v.string(), Job]), 'small'),
-  moment: v.optional(Moment, 'start'),
+  ...rehearseEntries,
+  /** The state to start from: a state, or an earlier answer that contains one. */
   from: v.optional(v.unknown()),
-  with: v.optional(v.array(v.picklist(extras)), []),
 })
 
 function answer(line: string): unknown {
@@ -37,8 +31,7 @@ function answer(line: string): unknown {
       moment,
       ...(from !== undefined && { from: stateFrom(from, described, 'from') }),
     }
-    const round = rehearseScript(text, input)
-    return rehearsalAnswer({ ...round, findings: provenFindings(text, input, round) }, extra)
+    return rehearsalAnswer(rehearseAndProve(text, input), extra)
   } catch (error) {
     if (error instanceof Refusal) return { error: error.message }
     throw error

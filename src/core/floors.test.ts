@@ -36,6 +36,7 @@ const order = [
   'core/print',
   'core/learn',
   'core/testing',
+  'tasks',
   'pages.ts',
   'worker',
   'server',

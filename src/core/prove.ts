@@ -3,7 +3,7 @@
 import type { Finding, Fix } from './check/finding.ts'
 import type { Trace } from './machine/trace.ts'
 import { applyEdits } from './model/script.ts'
-import { type RehearsalInput, rehearseAndCheck } from './round.ts'
+import { type RehearsalInput, type Round, rehearseAndCheck, rehearseScript } from './round.ts'
 
 /** Limit for the lines of a text, and for the commands that it runs in loops and macros. Beyond it no fix is tried. */
 export const maxLines = 5_000
@@ -96,3 +96,9 @@ export function provenFindings(
 }
 
 const rulesOf = (findings: readonly Finding[]): string[] => [...new Set(findings.map(({ rule }) => rule))]
+
+/** Rehearses a text and tries the fixes of its findings. Never throws. */
+export function rehearseAndProve(text: string, input: RehearsalInput): Round {
+  const round = rehearseScript(text, input)
+  return { ...round, findings: provenFindings(text, input, round) }
+}

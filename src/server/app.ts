@@ -5,6 +5,7 @@ import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono, type MiddlewareHandler } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { pages } from '../pages.ts'
+import { type Work, workHere } from '../tasks/server-tasks.ts'
 import { contentPolicy, ownPagesOnly } from './access.ts'
 import { allEntries } from './catalog.ts'
 import type { Database } from './database.ts'
@@ -33,7 +34,6 @@ import { allTaught, taughtRoutes } from './routes/taught.ts'
 import { unreadableRoutes } from './routes/unreadable.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
 import { Abandoned } from './work/pool.ts'
-import { type Work, workHere } from './work/tasks.ts'
 import { type ShelfWork, shelfWorkHere } from './work/whole-shelf.ts'
 
 const keptForGood: MiddlewareHandler = async (context, next) => {
@@ -108,7 +108,7 @@ const methodsAt = ({ router, routes }: Hono, path: string): string[] =>
 /** The type of the API for typed clients. */
 export type Api = ReturnType<typeof apiOf>
 
-function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(database, backups) }: AppParts) {
+function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere({ database, backups }) }: AppParts) {
   return new Hono()
     .use('/archive/*', limit(largestShelf, shelfTooLarge))
     .use((context, next) =>

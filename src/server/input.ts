@@ -1,33 +1,17 @@
 // Reads the input of a rehearsal from a request: printers, jobs and materials by name in any case, or in full.
-import * as v from 'valibot'
-import { Job, ofFirstTool } from '../core/model/job.ts'
-import { Material } from '../core/model/material.ts'
-import type { Moment } from '../core/model/moment.ts'
-import { plainText } from '../core/model/pieces.ts'
-import { Printer } from '../core/model/printer.ts'
+import { ofFirstTool } from '../core/model/job.ts'
 import type { RehearsalInput } from '../core/round.ts'
+import type { Given } from '../tasks/requests.ts'
 import { type CatalogTable, entryByName, wordsHere } from './catalog.ts'
 import type { Database } from './database.ts'
 import { Refused } from './requests.ts'
 import { allTaught } from './routes/taught.ts'
 import { TookTooMuch } from './work/pool.ts'
 
-const name = plainText(80)
-export const PrinterAsked = v.union([name, Printer])
-export const JobAsked = v.optional(v.union([name, Job]), 'small')
-export const MaterialAsked = v.optional(v.union([name, Material]))
-
-type Asked = {
-  printer: v.InferOutput<typeof PrinterAsked>
-  job: v.InferOutput<typeof JobAsked>
-  material?: v.InferOutput<typeof MaterialAsked>
-  moment: Moment
-}
-
 /** Without a material, the job's own. `place` is the path of the printer in the request. */
 export function inputAsked(
   database: Database,
-  { printer, job, material, moment }: Asked,
+  { printer, job, material, moment }: Given,
   place = 'printer',
 ): RehearsalInput {
   const named = <T extends CatalogTable>(table: T, name: string, what: string, place = what) => {

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { workHere } from '../tasks/server-tasks.ts'
 import { allHeads } from './scripts.ts'
 import { seriousCounts, summariesOf } from './summaries.ts'
 import { makeShelf, type TestShelf } from './testing.ts'
-import { workHere } from './work/tasks.ts'
 
 let shelf: TestShelf
 beforeEach(() => {

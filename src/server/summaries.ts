@@ -6,13 +6,13 @@ import { openedBy } from '../core/documents/opened.ts'
 import { type Job, ofFirstTool } from '../core/model/job.ts'
 import { wordsFor } from '../core/model/vocabulary.ts'
 import { jobFor, type Run } from '../core/runs/fits.ts'
+import type { Summary, Work } from '../tasks/server-tasks.ts'
 import { allEntries, rawEntries } from './catalog.ts'
 import type { Database } from './database.ts'
 import { allTaught } from './routes/taught.ts'
 import { scriptById } from './scripts.ts'
-import type { Summary, Work } from './work/tasks.ts'
 
-export type { Summary } from './work/tasks.ts'
+export type { Summary } from '../tasks/server-tasks.ts'
 
 const digest = (...parts: string[]): string => createHash('sha1').update(parts.join('\n')).digest('base64')
 

@@ -56,7 +56,7 @@ describe.each(tables)('an unreadable row of %s', table => {
     expect(json).toMatchObject([{ table, raw: data, why: expect.stringMatching(/./) }])
     // As at the next start of the server, and in an export.
     syncAllDocuments(shelf.database, now, '')
-    const packed = shelfTasks(shelf.database, join(shelf.folder, 'backups')).pack(null)
+    const packed = shelfTasks.pack({ database: shelf.database, backups: join(shelf.folder, 'backups') }, null)
     const files = Object.keys(unzipSync(packed?.zip ?? new Uint8Array()))
     expect(files.filter(file => file.startsWith('left out/')).length).toBeGreaterThanOrEqual(2)
   })
@@ -64,8 +64,8 @@ describe.each(tables)('an unreadable row of %s', table => {
 
 test('an export has the scripts of a printer that can’t be read, and is brought in again without it', async () => {
   damage('printers', '{')
-  const { pack, empty, importShelf } = shelfTasks(shelf.database, join(shelf.folder, 'backups'))
-  const zip = pack(null)?.zip ?? new Uint8Array()
+  const whole = { database: shelf.database, backups: join(shelf.folder, 'backups') }
+  const zip = shelfTasks.pack(whole, null)?.zip ?? new Uint8Array()
   const files = unzipSync(zip)
   const scripts = Object.keys(files).filter(file => /^left out\/Dunlin, .*\.gcode$/.test(file))
   const count = shelf.database
@@ -73,8 +73,8 @@ test('an export has the scripts of a printer that can’t be read, and is brough
     .pluck()
     .get()
   expect(scripts).toHaveLength(Number(count))
-  empty(now)
-  importShelf(zip, {}, now)
+  shelfTasks.empty(whole, now)
+  shelfTasks.importShelf(whole, zip, {}, now)
   expect((await shelf.ask('/shelf')).json.printers).toHaveLength(demoPrinters().length - 1)
 })
 

@@ -2,7 +2,7 @@
 // reason, and both texts rehearsed.
 import type { Finding } from '../check/finding.ts'
 import { splitLines } from '../gcode/read.ts'
-import { maxLines } from '../prove.ts'
+import { maxLines, rehearseAndProve } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { madePassages } from '../script/makers/maker.ts'
@@ -11,7 +11,7 @@ import { type Change, type Ends, endsOf, unwanted, withoutLastBreak, writtenOut 
 import { withDependents } from './dependents.ts'
 import { flatten, rehearsed, rehearsedAs } from './flatten.ts'
 import { madeAgain } from './made-passages.ts'
-import { mended, newFindings, roundOf } from './mend.ts'
+import { mended, newFindings } from './mend.ts'
 import { needs } from './needs.ts'
 import { ranks } from './outcomes.ts'
 import { AnswerRefused, type Ask, Questions } from './questions.ts'
@@ -118,8 +118,14 @@ type Parts = {
 function planOf({ request, questions, wanted, ends, before: leading, held }: Parts): CarryPlan {
   const { text, lines, from, to } = request
   const carried = writtenOut(wanted, ends)
-  const before = roundOf(lines ? part(text, lines) : text, from, lines ? stateBefore(text, lines, from) : undefined)
-  const after = roundOf(carried, to, lines && leading !== '' ? rehearseScript(leading, to).state : undefined)
+  const before = rehearseAndProve(
+    lines ? part(text, lines) : text,
+    startingFrom(from, lines && stateBefore(text, lines, from)),
+  )
+  const after = rehearseAndProve(
+    carried,
+    startingFrom(to, lines && leading !== '' ? rehearseScript(leading, to).state : undefined),
+  )
   const lost = wanted.some(({ kind }) => kind === 'left-out' || kind === 'refused' || kind === 'asks')
   return {
     ok: true,
@@ -133,6 +139,9 @@ function planOf({ request, questions, wanted, ends, before: leading, held }: Par
     oneWay: held || lost,
   }
 }
+
+const startingFrom = (input: RehearsalInput, from: Round['state'] | undefined): RehearsalInput =>
+  from ? { ...input, from } : input
 
 /** Makes made passages again, and keeps or detaches refrains. */
 function settled(changes: Change[], ends: Ends, script: Rehearsed, to: Side): Change[] {

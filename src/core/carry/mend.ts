@@ -2,7 +2,7 @@
 import type { Finding } from '../check/finding.ts'
 import type { Edit } from '../model/script.ts'
 import { maxLines, provenFindings } from '../prove.ts'
-import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
+import { type Round, rehearseScript } from '../round.ts'
 import { type Change, changeAt, type Ends, unwanted, withEdits, writtenOut } from './changes.ts'
 import type { Flat } from './flatten.ts'
 import type { CarryRequest } from './request.ts'
@@ -69,12 +69,6 @@ function withUnwanted(changes: Change[], mend: readonly Change[], refused: reado
     all.splice(after ? all.findIndex(({ id }) => id === after.id) : all.length, 0, unwanted(change, ''))
   })
   return all
-}
-
-export function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {
-  const setting = from ? { ...input, from } : input
-  const round = rehearseScript(text, setting)
-  return { ...round, findings: provenFindings(text, setting, round) }
 }
 
 /** For each rule, the findings of the carried script beyond those of the source. */

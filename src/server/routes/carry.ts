@@ -7,31 +7,19 @@ import { refitted } from '../../core/carry/refitted.ts'
 import { calledByPeople, callOf } from '../../core/documents/calls.ts'
 import { type CameFrom, CarryOptions } from '../../core/model/came-from.ts'
 import { Moment } from '../../core/model/moment.ts'
-import { count, plainText } from '../../core/model/pieces.ts'
+import { count } from '../../core/model/pieces.ts'
 import { Firmware, type Printer } from '../../core/model/printer.ts'
 import { ScriptText } from '../../core/model/script.ts'
 import { type RehearsalInput, stageOf } from '../../core/round.ts'
 import { passageKinds } from '../../core/script/purposes.ts'
+import { CarryRequest } from '../../tasks/requests.ts'
+import type { Work } from '../../tasks/server-tasks.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
-import { inputAsked, JobAsked, MaterialAsked, PrinterAsked, worked } from '../input.ts'
+import { inputAsked, worked } from '../input.ts'
 import { originOf } from '../origins.ts'
 import { Refused, takes } from '../requests.ts'
 import { scriptById } from '../scripts.ts'
-import type { Work } from '../work/tasks.ts'
-
-const Lines = v.strictObject({ first: count, last: count })
-const Body = v.strictObject({
-  text: ScriptText,
-  from: PrinterAsked,
-  to: PrinterAsked,
-  job: JobAsked,
-  material: MaterialAsked,
-  moment: v.optional(Moment, 'start'),
-  /** Only these lines; all if absent. */
-  lines: v.optional(Lines),
-  answers: v.optional(v.record(plainText(200), plainText(200)), {}),
-})
 
 const Plan = v.strictObject({
   text: ScriptText,
@@ -74,7 +62,7 @@ export function carryRoutes(database: Database, work: Work) {
     return job
   }
   return new Hono()
-    .post('/', takes(Body), async context => {
+    .post('/', takes(CarryRequest), async context => {
       const { text, from, to, lines, answers, ...asked } = context.req.valid('json')
       const request = {
         text,

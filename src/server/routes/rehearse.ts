@@ -1,40 +1,17 @@
 // POST /api/rehearse and /api/whole-print, with the JSON of the terminal's `rehearse` and `whole-print`
 // (docs/contract.md).
 import { Hono } from 'hono'
-import * as v from 'valibot'
-import { extras } from '../../core/answer.ts'
-import { fitsPrinter, MachineState } from '../../core/machine/state.ts'
-import { Moment } from '../../core/model/moment.ts'
-import { listOf } from '../../core/model/pieces.ts'
+import { fitsPrinter, type MachineState } from '../../core/machine/state.ts'
 import type { Printer } from '../../core/model/printer.ts'
-import { ScriptText } from '../../core/model/script.ts'
+import { RehearseRequest, WholePrintRequest } from '../../tasks/requests.ts'
+import type { Work } from '../../tasks/server-tasks.ts'
 import type { Database } from '../database.ts'
-import { inputAsked, JobAsked, MaterialAsked, PrinterAsked, worked } from '../input.ts'
+import { inputAsked, worked } from '../input.ts'
 import { Refused, takes } from '../requests.ts'
 import { textsInUse } from '../scripts.ts'
-import type { Work } from '../work/tasks.ts'
-
-const Body = v.strictObject({
-  text: ScriptText,
-  printer: PrinterAsked,
-  job: JobAsked,
-  material: MaterialAsked,
-  moment: v.optional(Moment, 'start'),
-  /** The state to start from, from an earlier answer. */
-  from: v.optional(MachineState),
-  with: v.optional(listOf(v.picklist(extras), extras.length), []),
-})
-
-const PrintBody = v.strictObject({
-  printer: PrinterAsked,
-  job: JobAsked,
-  material: MaterialAsked,
-  /** Texts by moment; for other moments the printer's scripts in use. */
-  scripts: v.optional(v.partial(v.strictObject(v.entriesFromList(Moment.options, ScriptText))), {}),
-})
 
 export const wholePrintRoutes = (database: Database, work: Work) =>
-  new Hono().post('/', takes(PrintBody), async context => {
+  new Hono().post('/', takes(WholePrintRequest), async context => {
     const { scripts, ...asked } = context.req.valid('json')
     const { moment: _, ...input } = inputAsked(database, { ...asked, moment: 'start' })
     const all = { ...textsInUse(database, input.printer.name), ...scripts }
@@ -43,7 +20,7 @@ export const wholePrintRoutes = (database: Database, work: Work) =>
   })
 
 export const rehearseRoutes = (database: Database, work: Work) =>
-  new Hono().post('/', takes(Body), async context => {
+  new Hono().post('/', takes(RehearseRequest), async context => {
     const { text, from, with: extra, ...asked } = context.req.valid('json')
     const input = inputAsked(database, asked)
     const begun = from ? { ...input, from: fitting(from, input.printer) } : input

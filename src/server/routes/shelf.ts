@@ -5,13 +5,13 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { count, listOf } from '../../core/model/pieces.ts'
 import type { ScriptHead, ShelfPrinter } from '../../core/model/stored.ts'
+import type { Work } from '../../tasks/server-tasks.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { sent, takes, written } from '../requests.ts'
 import { allDocuments, allHeads } from '../scripts.ts'
 import { examplesIn } from '../seed.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
-import type { Work } from '../work/tasks.ts'
 
 /** Time for calculating summaries in one response, ms; the rest is left for the next request. */
 const patienceMs = 150

@@ -4,11 +4,11 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
+import { workHere } from '../../tasks/server-tasks.ts'
 import { makeApp } from '../app.ts'
 import { Refused } from '../requests.ts'
 import { makeShelf, now, type TestShelf } from '../testing.ts'
 import { Abandoned, makePool, makeShelfThread, TookTooMuch } from './pool.ts'
-import { workHere } from './tasks.ts'
 import { shelfWorkHere } from './whole-shelf.ts'
 
 const root = join(import.meta.dirname, '..', '..', '..')
@@ -140,7 +140,7 @@ describe('the thread that works on the whole shelf', () => {
     pool = makePool(1)
     const whole = makeShelfThread(place())
     try {
-      const here = await shelfWorkHere(shelf.database, place().backups).pack(null)
+      const here = await shelfWorkHere({ database: shelf.database, backups: place().backups }).pack(null)
       const there = await whole.pack(null)
       expect(Buffer.from(there?.zip ?? []).equals(here?.zip ?? Buffer.alloc(1))).toBe(true)
       expect(await whole.pack(4711)).toBeNull()

@@ -1,7 +1,9 @@
 // Threads that calculate while the server stays responsive; a thread that exceeds its limits is ended.
 import { Worker } from 'node:worker_threads'
+import { callsOf } from '../../tasks/calls.ts'
+import { limits, type ThreadLimits } from '../../tasks/limits.ts'
+import { serverTasks, type Work } from '../../tasks/server-tasks.ts'
 import { Refused } from '../requests.ts'
-import type { Work } from './tasks.ts'
 import { type ShelfWork, shelfWork } from './whole-shelf.ts'
 
 /** Thrown for a request that exceeded its time or memory. */
@@ -63,12 +65,6 @@ const charsIn = (given: unknown): number =>
         ? charsIn(Object.values(given))
         : 0
 
-export type Limits = { patienceMs: number; memoryMb: number }
-
-const limitsOfTexts: Limits = { patienceMs: 20_000, memoryMb: 1024 }
-/** A shelf with years of revisions and pictures needs time. */
-const limitsOfShelf: Limits = { patienceMs: 120_000, memoryMb: 2048 }
-
 const threadFile = new URL('./begin.mjs', import.meta.url)
 
 /**
@@ -76,7 +72,7 @@ const threadFile = new URL('./begin.mjs', import.meta.url)
  * long requests, up to `max` more may work. Threads stay once they have loaded, because loading takes longer than most
  * requests.
  */
-function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, shelf: ShelfPlace | null = null) {
+function makeThreads(max: number, { patienceMs, memoryMb }: ThreadLimits, file: URL, shelf: ShelfPlace | null = null) {
   const threads: Thread[] = []
   const waiting: Asked[] = []
   let later: NodeJS.Timeout | undefined
@@ -179,25 +175,22 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
 
 type Closing = { close: () => Promise<void> }
 
-/** Threads for texts. `limits` and `file` can be set for tests. */
-export function makePool(max: number, limits = limitsOfTexts, file = threadFile): Work & Closing {
-  const { ask, close } = makeThreads(max, limits, file)
+/** Threads for texts. `allowed` and `file` can be set for tests. */
+export function makePool(max: number, allowed: ThreadLimits = limits.server, file = threadFile): Work & Closing {
+  const { ask, close } = makeThreads(max, allowed, file)
   const work = (signal?: AbortSignal): Work => ({
-    rehearse: (...given) => ask('rehearse', given, signal),
-    summarize: (...given) => ask('summarize', given, signal),
-    learn: (...given) => ask('learn', given, signal),
-    carry: (...given) => ask('carry', given, signal),
-    planCarry: (...given) => ask('planCarry', given, signal),
-    carryChange: (...given) => ask('carryChange', given, signal),
-    intoScript: (...given) => ask('intoScript', given, signal),
-    print: (...given) => ask('print', given, signal),
+    ...callsOf(serverTasks, (task, given) => ask(task, given, signal)),
     until: work,
   })
   return { ...work(), close }
 }
 
 /** The thread for tasks on the whole shelf, one after another. `limits` can be set for tests. */
-export function makeShelfThread(place: ShelfPlace, limits = limitsOfShelf, file = threadFile): ShelfWork & Closing {
-  const { ask, close } = makeThreads(1, limits, file, place)
+export function makeShelfThread(
+  place: ShelfPlace,
+  allowed: ThreadLimits = limits.shelf,
+  file = threadFile,
+): ShelfWork & Closing {
+  const { ask, close } = makeThreads(1, allowed, file, place)
   return { ...shelfWork((task, given) => ask(task, given)), close }
 }

@@ -1,17 +1,21 @@
 // A thread of a pool: runs requests one after another. With a database, it opens its own connection.
 import { parentPort, workerData } from 'node:worker_threads'
+import type { Tasks } from '../../tasks/calls.ts'
+import { serverTasks } from '../../tasks/server-tasks.ts'
 import { openDatabase } from '../database.ts'
 import { movedWith, type ShelfPlace, toldOf } from './pool.ts'
-import { tasks } from './tasks.ts'
-import { shelfTasks } from './whole-shelf.ts'
+import { type Shelf, shelfTasks } from './whole-shelf.ts'
 
 const place = workerData as ShelfPlace | null
-const all: Record<string, unknown> = place ? shelfTasks(openDatabase(place.path), place.backups) : tasks
+const shelf: Shelf | null = place && { database: openDatabase(place.path), backups: place.backups }
+const run = (task: string, given: unknown[]): unknown => {
+  const all: Tasks = shelf ? shelfTasks : serverTasks
+  return all[task]?.(...(shelf ? [shelf, ...given] : given))
+}
 
 parentPort?.on('message', ({ task, given }: { task: string; given: unknown[] }) => {
   try {
-    const work = all[task] as (...given: unknown[]) => unknown
-    const answer = work(...given)
+    const answer = run(task, given)
     parentPort?.postMessage(
       { ok: true, answer },
       movedWith(answer && typeof answer === 'object' ? Object.values(answer) : []),

@@ -2,6 +2,7 @@
 
 import { nameKey } from '../../core/model/script.ts'
 import type { ArchiveItem, Backup } from '../../core/model/stored.ts'
+import { type Calls, callsOf, type Tasks } from '../../tasks/calls.ts'
 import { gather, gatherLeftOut } from '../archive/export.ts'
 import { compareArchive, type Decisions, importShelf } from '../archive/import.ts'
 import { type Archive, pack } from '../archive/layout.ts'
@@ -30,10 +31,13 @@ function refuseLost(database: Database, archive: Archive): void {
     throw new Refused(400, `“${lost.name}” is for ${lost.printer}, which is neither here nor in the file.`, 'file')
 }
 
-/** The tasks with an open database. They throw `Refused` for unsuitable input; then nothing is changed. */
-export const shelfTasks = (database: Database, backups: string) => ({
+/** An open database, and the folder of its backups. */
+export type Shelf = { database: Database; backups: string }
+
+/** The tasks, each for a shelf. They throw `Refused` for unsuitable input; then nothing is changed. */
+export const shelfTasks = {
   /** The shelf as a .zip, or one printer with everything that belongs to it; null if there is no such printer. */
-  pack(printerId: number | null): { zip: Uint8Array<ArrayBuffer>; printer: string } | null {
+  pack({ database }: Shelf, printerId: number | null): { zip: Uint8Array<ArrayBuffer>; printer: string } | null {
     // A consistent snapshot, whatever is saved meanwhile.
     const [archive, leftOut] = database.transaction(
       () => [gather(database, printerId), printerId === null ? gatherLeftOut(database) : []] as const,
@@ -43,56 +47,49 @@ export const shelfTasks = (database: Database, backups: string) => ({
     return { zip: new Uint8Array(pack(archive, leftOut)), printer: printer?.name ?? '' }
   },
   /** Compares each item of a packed shelf with this one. */
-  compare(zip: Uint8Array): ArchiveItem[] {
+  compare({ database }: Shelf, zip: Uint8Array): ArchiveItem[] {
     const archive = unpacked(zip)
     return database.transaction(() => compareArchive(database, archive))()
   },
-  importShelf(zip: Uint8Array, decisions: Decisions, now: string): Backup {
+  importShelf({ database, backups }: Shelf, zip: Uint8Array, decisions: Decisions, now: string): Backup {
     const archive = unpacked(zip)
     refuseLost(database, archive)
     const backup = backUp(database, backups, 'before-import', now)
     importShelf(database, archive, decisions, now)
     return backup
   },
-  empty(now: string): Backup {
+  empty({ database, backups }: Shelf, now: string): Backup {
     const backup = backUp(database, backups, 'before-emptying', now)
     writing(database, () => emptyAll(database, staying))
     return backup
   },
-  restore: (file: string, now: string): Backup => restore(database, backups, file, now),
-  backUpDaily: (now: string): void => backUpDaily(database, backups, now),
-})
+  restore: ({ database, backups }: Shelf, file: string, now: string): Backup => restore(database, backups, file, now),
+  backUpDaily: ({ database, backups }: Shelf, now: string): void => backUpDaily(database, backups, now),
+}
 
-type ShelfTasks = ReturnType<typeof shelfTasks>
+/** A function without its first parameter. */
+type ForShelf<F> = F extends (shelf: Shelf, ...given: infer Given) => infer Result ? (...given: Given) => Result : never
+type ShelfTasks = { [Name in keyof typeof shelfTasks]: ForShelf<(typeof shelfTasks)[Name]> }
 type TaskName = keyof ShelfTasks
 
 /** Tasks during which the shelf must not change: saves wait for their end. */
 const alone: ReadonlySet<TaskName> = new Set(['importShelf', 'empty', 'restore', 'backUpDaily'] satisfies TaskName[])
 
 /** The tasks as asynchronous functions; `quiet` resolves when no exclusive task is running. */
-export type ShelfWork = {
-  [T in TaskName]: (...given: Parameters<ShelfTasks[T]>) => Promise<ReturnType<ShelfTasks[T]>>
-} & { quiet: () => Promise<void> }
+export type ShelfWork = Calls<ShelfTasks> & { quiet: () => Promise<void> }
 
 /** The tasks, run by a thread. */
-export function shelfWork(
-  ask: <T extends TaskName>(task: T, given: Parameters<ShelfTasks[T]>) => Promise<ReturnType<ShelfTasks[T]>>,
-): ShelfWork {
+export function shelfWork(ask: (task: TaskName, given: unknown[]) => Promise<unknown>): ShelfWork {
   let busy: Promise<unknown> = Promise.resolve()
-  const asking =
-    <T extends TaskName>(task: T) =>
-    (...given: Parameters<ShelfTasks[T]>) => {
-      const answer = ask(task, given)
-      if (alone.has(task)) busy = Promise.allSettled([busy, answer])
-      return answer
-    }
+  const calls: Calls<Tasks> = callsOf<Tasks>(shelfTasks, (name, given) => {
+    const task = name as TaskName
+    const answer = ask(task, given)
+    if (alone.has(task)) busy = Promise.allSettled([busy, answer])
+    return answer
+  })
   return {
-    pack: asking('pack'),
-    compare: asking('compare'),
-    importShelf: asking('importShelf'),
-    empty: asking('empty'),
-    restore: asking('restore'),
-    backUpDaily: asking('backUpDaily'),
+    // The table's functions take the shelf first, these do not.
+    ...(calls as Calls<ShelfTasks>),
     async quiet() {
       for (let seen: unknown; seen !== busy; ) {
         seen = busy
@@ -103,7 +100,5 @@ export function shelfWork(
 }
 
 /** Runs all tasks synchronously in the server's own thread. */
-export function shelfWorkHere(database: Database, backups: string): ShelfWork {
-  const tasks = shelfTasks(database, backups)
-  return shelfWork(async (task, given) => (tasks[task] as (...all: unknown[]) => never)(...given))
-}
+export const shelfWorkHere = (shelf: Shelf): ShelfWork =>
+  shelfWork(async (task, given) => (shelfTasks[task] as (...all: unknown[]) => unknown)(shelf, ...given))

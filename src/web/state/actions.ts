@@ -2,7 +2,7 @@
 import type { NavigateFunction } from 'react-router'
 import type { Passage } from '../../core/script/passages.ts'
 import { pages } from '../../pages.ts'
-import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../tasks/desk-round.ts'
 import { beginDraft } from '../drafts/scripts.ts'
 import { useDesk } from './desk.ts'
 import { showLower } from './lower-card.ts'

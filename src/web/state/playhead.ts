@@ -1,6 +1,6 @@
 // The selected lines and the playhead: choosing lines moves the playhead to them, moving the playhead selects its line.
 import { commandAt } from '../../core/machine/trace.ts'
-import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../tasks/desk-round.ts'
 import { type Open, type Selection, update, useDesk } from './desk.ts'
 
 const { getState } = useDesk

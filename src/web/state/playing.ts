@@ -1,7 +1,7 @@
 // The rehearsal played: the playhead goes along by itself, or a command on or back at a time.
 import { create } from 'zustand'
 import { commandAt } from '../../core/machine/trace.ts'
-import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../tasks/desk-round.ts'
 import { type Open, useDesk } from './desk.ts'
 import { commandAtPlayhead, movePlayhead } from './playhead.ts'
 

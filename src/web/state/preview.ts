@@ -8,10 +8,10 @@ import { applyEdits, type Edit } from '../../core/model/script.ts'
 import { inEveryMaterial } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { heedKeepMarks, type Place } from '../../core/script/edits/plan.ts'
-import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../tasks/desk-round.ts'
 import { useDesk } from './desk.ts'
 import { settingOf } from './rehearsal-input.ts'
-import { fitsAside, proposeAside, rehearseAside } from './rehearser.ts'
+import { inWorker } from './rehearser.ts'
 
 export type Preview = {
   title: string
@@ -85,7 +85,7 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   }
   setState({ asked: null, preview, refusal: null, failure: null, applied: null })
   try {
-    const round = await rehearseAside(preview.after, setting)
+    const round = await inWorker(tasks => tasks.rehearse(preview.after, setting))
     if (getState().preview !== preview) return
     const rehearsed = { ...preview, round }
     setState({ preview: rehearsed })
@@ -93,7 +93,10 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
     const jobs = things.jobs.map(({ data }) => data)
     const materials = things.materials.map(({ data }) => data)
     const runs = inEveryMaterial(jobs, materials, setting.printer).slice(0, maxRuns)
-    const [before, after] = await Promise.all([fitsAside(text, setting, runs), fitsAside(preview.after, setting, runs)])
+    const [before, after] = await Promise.all([
+      inWorker(tasks => tasks.fits(text, setting, runs)),
+      inWorker(tasks => tasks.fits(preview.after, setting, runs)),
+    ])
     if (getState().preview === rehearsed)
       setState({ preview: { ...rehearsed, fits: { before, after, of: runs.length } } })
   } catch (error) {
@@ -110,7 +113,7 @@ export async function propose(request: EditRequest): Promise<void> {
   const { text } = open
   setState({ asked: request, failure: null })
   const isCurrent = () => getState().asked === request && useDesk.getState().open?.text === text
-  const plan = await proposeAside(text, setting, request).catch((error: Error) => {
+  const plan = await inWorker(tasks => tasks.propose(text, setting, request)).catch((error: Error) => {
     const retry = () => void propose(request)
     if (isCurrent())
       setState({ preview: null, refusal: { title: 'This could not be worked out', why: error.message, retry } })

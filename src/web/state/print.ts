@@ -1,14 +1,15 @@
-// A whole print, rehearsed in a worker of its own; a later question ends the one before.
+// Rehearses a whole print in a separate worker. A later request ends the earlier one.
 import { proxy } from 'comlink'
 import { create } from 'zustand'
 import type { PrintShown } from '../../core/print/shown.ts'
 import type { PrintSetting, Scripts } from '../../core/print/situation.ts'
-import type { PrintWorker } from '../../worker/print.worker.ts'
+import { limits } from '../../tasks/limits.ts'
+import type { PageTasks } from '../../tasks/page-tasks.ts'
 import { Watched } from './watched-worker.ts'
 
 type PrintState = {
   print: PrintShown | null
-  /** How far it is, 0 to 1; null where none is under way. */
+  /** The progress, 0 to 1; null if none is being rehearsed. */
   share: number | null
   problem: string | null
 }
@@ -16,10 +17,9 @@ type PrintState = {
 export const usePrint = create<PrintState>(() => ({ print: null, share: null, problem: null }))
 const { setState } = usePrint
 
-const patienceMs = 60_000
-const worker = new Watched<PrintWorker>(
-  () => new Worker(new URL('../../worker/print.worker.ts', import.meta.url), { type: 'module' }),
-  patienceMs,
+const worker = new Watched<PageTasks>(
+  () => new Worker(new URL('../../worker/tasks.worker.ts', import.meta.url), { type: 'module' }),
+  limits.page.patienceMs,
 )
 let turn = 0
 
@@ -33,12 +33,12 @@ export async function rehearsePrint(setting: PrintSetting, scripts: Scripts): Pr
   if (usePrint.getState().share !== null) worker.end()
   const mine = ++turn
   setState({ share: 0, problem: null })
-  const told = proxy((share: number) => {
-    // One that comes after the answer says nothing new.
+  const report = proxy((share: number) => {
+    // Progress that arrives after the result is ignored.
     if (mine === turn && usePrint.getState().share !== null) setState({ share })
   })
   try {
-    const print = await worker.ask(remote => remote.print(setting, scripts, told))
+    const print = await worker.ask(remote => remote.wholePrint(setting, scripts, report))
     if (mine === turn) setState({ print: print as PrintShown, share: null })
   } catch (error) {
     if (mine === turn) setState({ print: null, share: null, problem: (error as Error).message })

@@ -3,7 +3,8 @@ import { create } from 'zustand'
 import { listed } from '../../core/format.ts'
 import type { Run } from '../../core/runs/fits.ts'
 import type { RunOutcome, Script } from '../../core/runs/many.ts'
-import type { Runner } from '../../worker/runs.worker.ts'
+import { limits } from '../../tasks/limits.ts'
+import type { PageTasks } from '../../tasks/page-tasks.ts'
 import { Watched } from './watched-worker.ts'
 
 /** A script to be run, by its id on the shelf and its name. */
@@ -32,16 +33,14 @@ const { getState, setState } = useRuns
 
 const batchSize = 10
 const maxWorkers = 8
-/** What a batch may take. Work is bounded in the core, so that only a mistake of ours takes longer. */
-const patienceMs = 60_000
-let pool: Watched<Runner>[] = []
+let pool: Watched<PageTasks>[] = []
 /** Counts up with each start and stop, so that answers to an earlier one are dropped. */
 let turn = 0
 
 const makeWorker = () =>
-  new Watched<Runner>(
-    () => new Worker(new URL('../../worker/runs.worker.ts', import.meta.url), { type: 'module' }),
-    patienceMs,
+  new Watched<PageTasks>(
+    () => new Worker(new URL('../../worker/tasks.worker.ts', import.meta.url), { type: 'module' }),
+    limits.page.patienceMs,
   )
 
 /** Ends whatever runs at once; what has come stays. */
@@ -67,13 +66,13 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
   setState({ rows: [], going: { all, done: 0 }, tookS: null, stopped: false, troubles: [] })
   const cores = Math.min(maxWorkers, Math.max(1, navigator.hardwareConcurrency || 2), Math.max(1, batches.length))
   pool = Array.from({ length: cores }, makeWorker)
-  const drain = async (worker: Watched<Runner>) => {
+  const drain = async (worker: Watched<PageTasks>) => {
     for (let batch = batches.shift(); batch; batch = batches.shift()) {
       const { one, runs } = batch
       let outcomes: RunOutcome[] = []
       let trouble: string | null = null
       try {
-        outcomes = await worker.ask(remote => remote.run(one.script, runs))
+        outcomes = await worker.ask(remote => remote.runAll(one.script, runs))
       } catch (error) {
         const jobs = listed([...new Set(runs.map(({ job }) => job.name))])
         trouble = `“${one.name}” could not be rehearsed for ${jobs}: ${(error as Error).message}`

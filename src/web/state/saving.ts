@@ -8,7 +8,7 @@ import { fileText, hasUnsavedChange, isOpen, type Open, update, useDesk } from '
 import { writeDraftNow } from './desk-draft.ts'
 import { rememberMyPrinter } from './my-printer.ts'
 import { settingOf } from './rehearsal-input.ts'
-import { tellApartAside } from './rehearser.ts'
+import { inWorker } from './rehearser.ts'
 
 const { getState, setState } = useDesk
 
@@ -137,8 +137,7 @@ export async function changeInWords(): Promise<{ words: string; name: string }> 
   const setting = open && settingOf(things, open.chosen)
   if (!open?.saved || !setting) return { words: '', name: '' }
   // Without an answer a save goes on without a note.
-  return tellApartAside({ text: open.saved.text, setting }, { text: fileText(open), setting }).catch(() => ({
-    words: '',
-    name: '',
-  }))
+  const before = { text: open.saved.text, setting }
+  const now = { text: fileText(open), setting }
+  return inWorker(tasks => tasks.tellApart(before, now)).catch(() => ({ words: '', name: '' }))
 }

@@ -10,7 +10,7 @@ import { unparted } from '../lib/words.ts'
 import type { Things } from '../state/api.ts'
 import { useScriptsOf } from '../state/queries.ts'
 import { usualSetting } from '../state/rehearsal-input.ts'
-import { effectsAside } from '../state/rehearser.ts'
+import { inWorker } from '../state/rehearser.ts'
 import { Failed } from './Failed.tsx'
 import { Pending } from './Pending.tsx'
 import { PageLink } from './Press.tsx'
@@ -47,7 +47,7 @@ export function EffectCard({ before, after, scripts, things }: Props) {
         const { id, text } = script
         return [{ id, text, before: { ...setting, printer: before }, after: { ...setting, printer } }]
       })
-      return effectsAside(runs)
+      return inWorker(tasks => tasks.effectsOf(runs))
     }, [before, settled, scripts, things]),
     changed && valid && settled === wanted,
   )

@@ -3,7 +3,7 @@ import { memo } from 'react'
 import { celsius, clock, plain } from '../../../core/format.ts'
 import { surfaceAt, temperatureAt } from '../../../core/machine/temperature.ts'
 import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
-import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../tasks/desk-round.ts'
 import type { Seen } from '../../state/desk-watch.ts'
 import { commandAtPlayhead } from '../../state/playhead.ts'
 

@@ -7,7 +7,7 @@ import type { RehearsalInput } from '../../../core/round.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { useComputed } from '../../lib/useComputed.ts'
 import { api, type Things } from '../../state/api.ts'
-import { fitAside } from '../../state/rehearser.ts'
+import { inWorker } from '../../state/rehearser.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Panel } from '../../ui/Panel.tsx'
@@ -18,7 +18,10 @@ type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: (
 export function CalibratePanel({ story, setting, things, onClose }: Props) {
   const { printer } = setting
   const asked = useComputed(
-    useCallback(() => fitAside(printer, timedTrials(story, setting, things)), [printer, story, setting, things]),
+    useCallback(
+      () => inWorker(tasks => tasks.fitPrinter(printer, timedTrials(story, setting, things))),
+      [printer, story, setting, things],
+    ),
   )
   const fit = asked.data
   const take = useCommand(async () => {

@@ -4,7 +4,7 @@ import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/stored.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Things } from '../../state/api.ts'
-import { tellRevisionsAside } from '../../state/rehearser.ts'
+import { inWorker } from '../../state/rehearser.ts'
 import { beforeOf, timedTrials } from './story.ts'
 
 /** Each request has its own time limit: hundreds of revisions in one would run into it. */
@@ -40,13 +40,13 @@ export function useRevisionEffects(story: Story | null, setting: RehearsalInput 
           .filter(({ id }) => ids.has(id))
           .map(each => ({ id: each.id, text: each.text, before: beforeOf(story, each) }))
           .map(each => ({ ...each, before: ids.has(each.before ?? 0) ? each.before : null }))
-        const found = await tellRevisionsAside(sent, setting)
+        const found = await inWorker(tasks => tasks.tellRevisions(sent, setting))
         const own = found.filter(({ id }) => wanted.some(each => each.id === id))
         put(({ told }) => ({ told: new Map([...told, ...own.map(each => [each.id, each] as const)]) }))
       }
       for (const { trialId, text, setting: own } of timedTrials(story, setting, things)) {
         if (left) return
-        const [alone] = await tellRevisionsAside([{ id: trialId, text, before: null }], own)
+        const [alone] = await inWorker(tasks => tasks.tellRevisions([{ id: trialId, text, before: null }], own))
         if (alone) put(({ timed }) => ({ timed: new Map([...timed, [trialId, alone.durationS]]) }))
       }
     }

@@ -5,7 +5,7 @@ import type { Job } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { jobFrom } from '../../../core/printfile/job-reader.ts'
-import type { PrintfileWorker } from '../../../worker/printfile.worker.ts'
+import type { PageTasks } from '../../../tasks/page-tasks.ts'
 import { useDrop } from '../../lib/useDrop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { FileButton } from '../../ui/FileButton.tsx'
@@ -16,7 +16,7 @@ type Props = {
   onJob: (job: Job, note: string | null) => void
 }
 
-const makeWorker = () => new Worker(new URL('../../../worker/printfile.worker.ts', import.meta.url), { type: 'module' })
+const makeWorker = () => new Worker(new URL('../../../worker/tasks.worker.ts', import.meta.url), { type: 'module' })
 
 export function FromFile({ materials, printer, onJob }: Props) {
   const [reading, setReading] = useState<{ name: string; share: number } | null>(null)
@@ -39,8 +39,8 @@ export function FromFile({ materials, printer, onJob }: Props) {
     const ended = new Promise<null>(resolve => mine.addEventListener('error', () => resolve(null)))
     const progress = proxy((share: number) => setReading({ name: file.name, share }))
     // A file may be gone by now, or be cut off from us.
-    const read = wrap<PrintfileWorker>(mine)
-      .readJob(file, progress)
+    const read = wrap<PageTasks>(mine)
+      .readPrintFile(file, progress)
       .catch(() => null)
     const facts = await Promise.race([read, ended])
     if (worker.current !== mine) return

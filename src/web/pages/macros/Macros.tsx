@@ -12,7 +12,7 @@ import { useComputed } from '../../lib/useComputed.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import type { Saved } from '../../state/api.ts'
 import { useShelf, useThings } from '../../state/queries.ts'
-import { macroTroublesAside } from '../../state/rehearser.ts'
+import { inWorker } from '../../state/rehearser.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Pending } from '../../ui/Pending.tsx'
@@ -106,7 +106,9 @@ export function Macros() {
 const none: MacroTrouble[] = []
 
 function OfPrinter({ printer }: { printer: Saved<Printer> }) {
-  const asked = useComputed(useCallback(() => macroTroublesAside(settingFor(printer.data)), [printer]))
+  const asked = useComputed(
+    useCallback(() => inWorker(tasks => tasks.macroTroubles(settingFor(printer.data))), [printer]),
+  )
   // Without an answer the lines stand there with their sentences alone.
   const troubles = asked.data ?? none
   const { all, problems } = useMemo(() => listed(printer.data), [printer])

@@ -10,7 +10,7 @@ import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
 import { changedLines } from '../../lib/changed.ts'
 import type { Things } from '../../state/api.ts'
 import { usualSetting } from '../../state/rehearsal-input.ts'
-import { tellRevisionsAside } from '../../state/rehearser.ts'
+import { inWorker } from '../../state/rehearser.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { LineChanges } from '../../ui/LineChanges.tsx'
@@ -43,12 +43,14 @@ function useProofs(landings: readonly Landing[], things: Things) {
       for (const { script, after } of landings) {
         const setting = usualSetting(script, things)
         if (!setting) continue
-        const [was, is] = await tellRevisionsAside(
-          [
-            { id: 0, text: script.text, before: null },
-            { id: 1, text: after, before: 0 },
-          ],
-          setting,
+        const [was, is] = await inWorker(tasks =>
+          tasks.tellRevisions(
+            [
+              { id: 0, text: script.text, before: null },
+              { id: 1, text: after, before: 0 },
+            ],
+            setting,
+          ),
         )
         if (left) return
         if (was && is) found.set(script.id, { before: was, after: is })

@@ -7,7 +7,7 @@ import { useCommand } from '../../lib/useCommand.ts'
 import { api } from '../../state/api.ts'
 import { fetchStory, fetchThings, useStory } from '../../state/queries.ts'
 import { usualSetting } from '../../state/rehearsal-input.ts'
-import { tellApartAside } from '../../state/rehearser.ts'
+import { inWorker } from '../../state/rehearser.ts'
 import { Failed } from '../../ui/Failed.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 
@@ -22,7 +22,9 @@ async function difference(script: ScriptHead): Promise<string> {
   const other = script.backTo ?? story.variants.find(({ id }) => id !== script.variantId)?.id
   if (!setting || other === undefined) return ''
   const sides = [other, script.variantId].map(id => ({ text: newest(story, id), setting }))
-  const { words } = await tellApartAside(sides[0] as (typeof sides)[0], sides[1] as (typeof sides)[0])
+  const { words } = await inWorker(tasks =>
+    tasks.tellApart(sides[0] as (typeof sides)[0], sides[1] as (typeof sides)[0]),
+  )
   const name = story.variants.find(({ id }) => id === other)?.name
   return words ? `beside “${name}”: ${words}` : ''
 }

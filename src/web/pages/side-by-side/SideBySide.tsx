@@ -10,7 +10,7 @@ import { useTitle } from '../../lib/useTitle.ts'
 import type { ShelfPrinter, Things } from '../../state/api.ts'
 import { fetchStory, fetchThings, useShelf } from '../../state/queries.ts'
 import { usualSetting } from '../../state/rehearsal-input.ts'
-import { carriedAcrossAside, compareAside } from '../../state/rehearser.ts'
+import { inWorker } from '../../state/rehearser.ts'
 import { asUnsavedChange } from '../../state/unsaved.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
@@ -33,7 +33,9 @@ async function tellBoth(leftKey: string, rightKey: string, pasted: string): Prom
   const left = leftKey === 'text' ? await sideFor(leftKey, pasted, right) : one
   const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
   if (!a || !b) throw new Error('A rehearsal needs a printer, a material and a job.')
-  const compared = await compareAside({ text: left.text, setting: a }, { text: right.text, setting: b })
+  const compared = await inWorker(tasks =>
+    tasks.compareScripts({ text: left.text, setting: a }, { text: right.text, setting: b }),
+  )
   const ids = [...new Set([left, right].flatMap(({ scriptId }) => scriptId ?? []))]
   return { left, right, compared, things, stories: await Promise.all(ids.map(id => fetchStory(id))) }
 }
@@ -72,7 +74,9 @@ export function SideBySide() {
     const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
     const target = to === 'left' ? left : right
     if (!a || !b) return
-    const text = await carriedAcrossAside({ text: left.text, setting: a }, { text: right.text, setting: b }, index, to)
+    const text = await inWorker(tasks =>
+      tasks.carriedAcross({ text: left.text, setting: a }, { text: right.text, setting: b }, index, to),
+    )
     if (target.key === 'text') return setPasted(text)
     if (target.scriptId === null) return
     await asUnsavedChange(target.scriptId, text, target.text)

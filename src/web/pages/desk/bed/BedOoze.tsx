@@ -1,6 +1,6 @@
 // What oozes onto the bed: a drop where the nozzle stands or touches, a string where it travels; an estimate.
 import { plain } from '../../../../core/format.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { keysOf } from '../../../lib/keys.ts'
 
 const max = 400

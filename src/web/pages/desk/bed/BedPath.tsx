@@ -2,7 +2,7 @@
 import { useMemo } from 'react'
 import { beadWidthMm, type Stroke } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { keysOf } from '../../../lib/keys.ts'
 import type { Selection } from '../../../state/desk.ts'
 

@@ -4,7 +4,7 @@ import { plain } from '../../../../core/format.ts'
 import { probePoints } from '../../../../core/machine/probing.ts'
 import { areaOn, towerOf } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { type Label, letterPx, spaced, withRoom } from './labels.ts'
 
 type Props = { pixel: number; setting: RehearsalInput; round: DeskRound }

@@ -7,7 +7,7 @@ import { positionAt, stepsOf } from '../../../../core/machine/trace.ts'
 import { areaOn, topOn } from '../../../../core/model/job.ts'
 import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import type { BedZoom } from './useBedZoom.ts'
 
 /** How much of the room it takes, and how much of that lies below the bed's surface, px. */

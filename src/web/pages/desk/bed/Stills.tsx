@@ -2,7 +2,7 @@
 import { Droplet } from 'lucide-react'
 import { duration, plain } from '../../../../core/format.ts'
 import { type StepKind, stepsOf } from '../../../../core/machine/trace.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { keysOf } from '../../../lib/keys.ts'
 
 const reasons: Partial<Record<StepKind, { short: string; long: string }>> = {

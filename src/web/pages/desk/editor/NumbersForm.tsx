@@ -5,7 +5,7 @@ import { rawLines } from '../../../../core/gcode/read.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { useComputed } from '../../../lib/useComputed.ts'
 import { useDebounced } from '../../../lib/useDebounced.ts'
-import { macroEffectsAside } from '../../../state/rehearser.ts'
+import { inWorker } from '../../../state/rehearser.ts'
 import { Failed } from '../../../ui/Failed.tsx'
 
 /** `variable_purge_x: 20   # where the purge line begins`; only a plain number can be changed here. */
@@ -42,7 +42,7 @@ export function NumbersForm({ text, saved, setting, editor }: Props) {
   const tried = useDebounced(text, triedAfterMs)
   // The effect of the unsaved change on each macro that reads these numbers.
   const { data, error, refetch } = useComputed(
-    useCallback(() => macroEffectsAside(saved, tried, setting), [saved, tried, setting]),
+    useCallback(() => inWorker(tasks => tasks.macroEffects(saved, tried, setting)), [saved, tried, setting]),
     tried !== saved && tried === text,
   )
   const changed = data ?? []

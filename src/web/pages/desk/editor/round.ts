@@ -11,7 +11,7 @@ import {
 } from '@codemirror/view'
 import type { Finding } from '../../../../core/check/finding.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { unparted } from '../../../lib/words.ts'
 import type { Selection } from '../../../state/desk.ts'
 import { putFindings } from './finding-marks.ts'

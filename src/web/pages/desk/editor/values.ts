@@ -8,7 +8,7 @@ import { scopeOf, valueSpecs, type World } from '../../../../core/formula/values
 import type { Job } from '../../../../core/model/job.ts'
 import type { Material } from '../../../../core/model/material.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { putRound, worthText } from './round.ts'
 
 /** What the values come from: the setting at the time, and the jobs and materials that there are. */

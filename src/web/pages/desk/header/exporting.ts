@@ -2,7 +2,7 @@
 import { fileText, type Open, useDesk } from '../../../state/desk.ts'
 import { copyText, nameOf, saveFile } from '../../../state/files.ts'
 import { settingOf } from '../../../state/rehearsal-input.ts'
-import { exportAside } from '../../../state/rehearser.ts'
+import { inWorker } from '../../../state/rehearser.ts'
 
 function openNow(): Open {
   const { open } = useDesk.getState()
@@ -18,7 +18,7 @@ export async function copyPlain(): Promise<string> {
   const setting = settingOf(useDesk.getState().things, open.chosen)
   if (!setting) throw new Error('There is no script open.')
   const wish = { form: { kind: 'plain' }, comments: true, ending: 'as-it-is' } as const
-  const [file] = await exportAside(fileText(open), [setting], wish)
+  const [file] = await inWorker(tasks => tasks.exportScript(fileText(open), [setting], wish))
   const [odd] = file?.otherwise ?? []
   if (!file || odd)
     throw new Error(

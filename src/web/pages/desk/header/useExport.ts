@@ -11,7 +11,7 @@ import { useComputed } from '../../../lib/useComputed.ts'
 import type { Things } from '../../../state/api.ts'
 import { fileText, type Open } from '../../../state/desk.ts'
 import { settingOf } from '../../../state/rehearsal-input.ts'
-import { exportAside } from '../../../state/rehearser.ts'
+import { inWorker } from '../../../state/rehearser.ts'
 
 const none: Taken[] = []
 
@@ -95,7 +95,7 @@ export function useExport(open: Open, things: Things) {
         .map(({ name }) => name)
       const names = way.perJob ? wish.jobs : [chosen.jobName, ...others]
       const [first, ...more] = names.flatMap(settingFor)
-      return first ? exportAside(text, [first, ...more], { ...wish, form: way.form }) : []
+      return first ? inWorker(tasks => tasks.exportScript(text, [first, ...more], { ...wish, form: way.form })) : []
     },
     [chosen, things, wish, way.form, way.perJob, printer],
   )

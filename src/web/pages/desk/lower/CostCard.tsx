@@ -7,7 +7,7 @@ import type { RehearsalInput } from '../../../../core/round.ts'
 import { useComputed } from '../../../lib/useComputed.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { showFix } from '../../../state/preview.ts'
-import { savingsAside } from '../../../state/rehearser.ts'
+import { inWorker } from '../../../state/rehearser.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
 
@@ -22,7 +22,9 @@ const parts = [
 
 export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const { round, roundText } = open
-  const asked = useComputed(useCallback(() => savingsAside(roundText, setting), [roundText, setting]))
+  const asked = useComputed(
+    useCallback(() => inWorker(tasks => tasks.savings(roundText, setting)), [roundText, setting]),
+  )
   const savings = asked.data
   if (!round) return null
   const { durations, filament, ooze } = round

@@ -12,7 +12,7 @@ import {
   type Text,
 } from '../../../../core/script/makers/maker.ts'
 import { makers } from '../../../../core/script/makers/makers.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { type Preview, propose } from '../../../state/preview.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Swatches } from '../../../ui/Swatches.tsx'

@@ -1,7 +1,7 @@
 // Passages as bands along the ribbon, each sort with a pattern of its own.
 import { duration } from '../../../../core/format.ts'
 import type { Passage, PassageKind } from '../../../../core/script/passages.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import type { Selection } from '../../../state/desk.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { Press } from '../../../ui/Press.tsx'

@@ -4,7 +4,7 @@ import { memo, type PointerEvent, type ReactNode, useDeferredValue, useRef } fro
 import { celsius, clock, duration } from '../../../../core/format.ts'
 import { temperatureAt } from '../../../../core/machine/temperature.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { useSize } from '../../../lib/useSize.ts'
 import { toggleRibbon, useRoom } from '../../../state/desk-layout.ts'
 import type { Seen } from '../../../state/desk-watch.ts'

@@ -7,7 +7,7 @@ import { useComputed } from '../../../lib/useComputed.ts'
 import { useTitle } from '../../../lib/useTitle.ts'
 import { giveText, useLearning } from '../../../state/files-to-learn.ts'
 import { useThings } from '../../../state/queries.ts'
-import { learnAside } from '../../../state/rehearser.ts'
+import { inWorker } from '../../../state/rehearser.ts'
 import { Failed } from '../../../ui/Failed.tsx'
 import { GivenFiles } from './GivenFiles.tsx'
 import { Proposal } from './Proposal.tsx'
@@ -16,7 +16,7 @@ import { Proposal } from './Proposal.tsx'
 function useLearned() {
   const files = useLearning(state => state.files)
   const asked = useComputed(
-    useCallback(() => learnAside(files), [files]),
+    useCallback(() => inWorker(tasks => tasks.learn(files)), [files]),
     files.length > 0,
   )
   return { files, learned: files.length > 0 ? (asked.data ?? null) : null, asked }

@@ -1,19 +1,20 @@
-// Tasks on texts that run in threads: rehearsals, summaries and others. Plain data in, plain data out.
-import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
-import { carryAfter } from '../../core/carry/after.ts'
-import { carriedAnswer } from '../../core/carry/answer.ts'
-import { type CarryRequest, carryOver } from '../../core/carry/carry.ts'
-import { placesInto } from '../../core/carry/into.ts'
-import { type PlanShown, planShown } from '../../core/carry/page.ts'
-import { type GivenFile, learnedAnswer, learnPrinter } from '../../core/learn/learn.ts'
-import { wholePrintAnswer } from '../../core/print/answer.ts'
-import type { PrintSetting, Scripts } from '../../core/print/situation.ts'
-import { wholePrint } from '../../core/print/whole.ts'
-import { provenFindings } from '../../core/prove.ts'
-import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
-import { misfit, type Run } from '../../core/runs/fits.ts'
-import { runOne } from '../../core/runs/many.ts'
-import type { PassageKind } from '../../core/script/passages.ts'
+// Tasks of the server's threads: rehearsals, summaries and others. Plain data in, plain data out.
+import { type Extra, rehearsalAnswer } from '../core/answer.ts'
+import { carryAfter } from '../core/carry/after.ts'
+import { carriedAnswer } from '../core/carry/answer.ts'
+import { type CarryRequest, carryOver } from '../core/carry/carry.ts'
+import { placesInto } from '../core/carry/into.ts'
+import { type PlanShown, planShown } from '../core/carry/page.ts'
+import { type GivenFile, learnedAnswer, learnPrinter } from '../core/learn/learn.ts'
+import { wholePrintAnswer } from '../core/print/answer.ts'
+import type { PrintSetting, Scripts } from '../core/print/situation.ts'
+import { wholePrint } from '../core/print/whole.ts'
+import { rehearseAndProve } from '../core/prove.ts'
+import { type RehearsalInput, rehearseScript } from '../core/round.ts'
+import { misfit, type Run } from '../core/runs/fits.ts'
+import { runOne } from '../core/runs/many.ts'
+import type { PassageKind } from '../core/script/passages.ts'
+import { type Calls, callsOf } from './calls.ts'
 
 /** Limit of strokes in a thumbnail of the bed. */
 const maxStrokes = 60
@@ -42,9 +43,7 @@ export type Summary = ReturnType<typeof summarize>
 
 /** The public answer (docs/contract.md) as JSON. */
 function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[]): string {
-  const round = rehearseScript(text, setting)
-  const findings = provenFindings(text, setting, round)
-  return JSON.stringify(rehearsalAnswer({ ...round, findings }, extras))
+  return JSON.stringify(rehearsalAnswer(rehearseAndProve(text, setting), extras))
 }
 
 /** A proposal for a printer (docs/contract.md) as JSON. */
@@ -76,24 +75,22 @@ const print = (setting: PrintSetting, scripts: Scripts): string =>
 const intoScript = (text: string, setting: RehearsalInput, kind: PassageKind, part: string) =>
   placesInto(rehearseScript(text, setting), kind, part)
 
-export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange, intoScript, print }
-export type Tasks = typeof tasks
+/**
+ * Public answers are JSON texts: they are sent as they are, and a text passes between threads faster than an object.
+ */
+export const serverTasks = { rehearse, summarize, learn, carry, planCarry, carryChange, intoScript, print }
 
 /** The tasks as asynchronous functions, wherever they run. */
-export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> } & {
+export type Work = Calls<typeof serverTasks> & {
   /** The same, cancelled when the signal reports that the client has disconnected. */
   until: (signal: AbortSignal) => Work
 }
 
+const runHere = (name: keyof typeof serverTasks, given: unknown[]): unknown =>
+  (serverTasks[name] as (...all: unknown[]) => unknown)(...given)
+
 /** Runs all tasks synchronously in the server's own thread. */
 export const workHere: Work = {
-  rehearse: async (...given) => tasks.rehearse(...given),
-  summarize: async (...given) => tasks.summarize(...given),
-  learn: async (...given) => tasks.learn(...given),
-  carry: async (...given) => tasks.carry(...given),
-  planCarry: async (...given) => tasks.planCarry(...given),
-  carryChange: async (...given) => tasks.carryChange(...given),
-  intoScript: async (...given) => tasks.intoScript(...given),
-  print: async (...given) => tasks.print(...given),
+  ...callsOf(serverTasks, async (name, given) => runHere(name, given)),
   until: () => workHere,
 }
