@@ -61,10 +61,10 @@ test('a long text tells what it is at, and can be stopped', async ({ page }) => 
     timeout: 30_000,
   })
   await page.getByRole('button', { name: 'Stop' }).click()
-  await expect(page.getByText('you stopped it', { exact: false })).toBeVisible()
+  await expect(page.getByText('You stopped the rehearsal', { exact: false })).toBeVisible()
   await page.locator('.cm-content').click()
   await page.keyboard.press('ControlOrMeta+a')
   await page.keyboard.type('G28\nG1 X900 Y5 F3000\n')
-  await expect(page.getByText('you stopped it', { exact: false })).toHaveCount(0, { timeout: 40_000 })
+  await expect(page.getByText('You stopped the rehearsal', { exact: false })).toHaveCount(0, { timeout: 40_000 })
   await expect(findings(page).filter({ hasText: 'X 900' })).toHaveCount(1)
 })

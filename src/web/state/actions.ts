@@ -49,7 +49,8 @@ const onDesk = (): boolean => useDesk.getState().open !== null && location.pathn
 function deskActions(navigate: NavigateFunction): Action[] {
   const { open } = useDesk.getState()
   if (!open || !onDesk()) return []
-  const { saved, round } = open
+  const { saved } = open
+  const round = open.shown?.round
   const desk = 'This script'
   const passages = round?.passages ?? []
   const shared = sharedTitles(passages)

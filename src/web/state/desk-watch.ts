@@ -1,29 +1,43 @@
-// What parts of the page watch of the Desk: each is drawn anew for what it shows, and for nothing else.
+// Hooks for parts of the Desk: each part is drawn again only when what it shows has changed.
 import { useEffect, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { Finding } from '../../core/check/finding.ts'
+import type { DeskRound } from '../../tasks/desk-round.ts'
 import { whenPainted } from './after-paint.ts'
-import { type DeskState, hasUnsavedChange, type Open, useDesk } from './desk.ts'
+import { type DeskState, hasUnsavedChange, type Open, type Rehearsal, useDesk } from './desk.ts'
 
-/** What the Desk's pictures show: all but the text as it is being typed, which they follow when it has been rehearsed. */
-export type Seen = Omit<Open, 'text' | 'early'>
+/** The open script as the Desk's pictures show it: with its last complete rehearsal, and without the text being typed. */
+export type Seen = Omit<Open, 'text' | 'rehearsal' | 'shown'> & {
+  round: DeskRound | null
+  /** The text that `round` is about; empty if there is none. */
+  roundText: string
+  findings: readonly Finding[]
+}
+
+const noFindings: readonly Finding[] = []
 
 let seen: Seen | null = null
 
-/** The same object until something else than the text changes. */
+/** Returns the same object until something other than the text has changed. */
 function seenOf({ open }: DeskState): Seen | null {
   if (!open) {
     seen = null
     return null
   }
-  const { text: _text, early: _early, ...rest } = open
+  const { text: _text, rehearsal: _rehearsal, shown, ...rest } = open
+  const now: Seen = {
+    ...rest,
+    round: shown?.round ?? null,
+    roundText: shown?.text ?? '',
+    findings: shown?.findings ?? noFindings,
+  }
   const before = seen
-  const same = before !== null && (Object.keys(rest) as (keyof Seen)[]).every(key => rest[key] === before[key])
-  if (!same) seen = rest
+  const same = before !== null && (Object.keys(now) as (keyof Seen)[]).every(key => now[key] === before[key])
+  if (!same) seen = now
   return seen
 }
 
-/** Of what is open, what names it and what it is rehearsed for: all that the header needs at every moment. */
+/** The parts of the open script that the header needs: its names, and what it is rehearsed for. */
 export type Head = Pick<Open, 'key' | 'saved' | 'chosen' | 'suggestedName'>
 
 export const useHead = (): Head | null =>
@@ -39,7 +53,7 @@ const anythingUnsaved = (): boolean => {
   return open !== null && hasUnsavedChange(open)
 }
 
-/** Whether anything is not saved yet: told a frame late, so that what was typed and what is wrong with it are painted first. */
+/** Whether something is not saved yet. Updated a frame later than the text, so that the text and its findings are painted first. */
 export function useUnsaved(): boolean {
   const [unsaved, setUnsaved] = useState(anythingUnsaved)
   useEffect(() => {
@@ -52,9 +66,16 @@ export function useUnsaved(): boolean {
 
 export const useSeen = (): Seen | null => useDesk(seenOf)
 
-/** The newest findings, which come before all else of their round. */
-export const newestFindings = ({ open }: Pick<DeskState, 'open'>): readonly Finding[] =>
-  open?.early?.findings ?? open?.findings ?? noFindings
-const noFindings: readonly Finding[] = []
+/** The findings of the newest text that has any: they arrive before the rest of its rehearsal. */
+export function newestFindings({ open }: Pick<DeskState, 'open'>): readonly Finding[] {
+  if (open?.rehearsal.is === 'found') return open.rehearsal.findings
+  return open?.shown?.findings ?? noFindings
+}
 
 export const useFindings = (): readonly Finding[] => useDesk(newestFindings)
+
+/** The text that the newest findings are about. */
+export const newestText = ({ open }: Pick<DeskState, 'open'>): string =>
+  open?.rehearsal.is === 'found' ? open.rehearsal.text : (open?.shown?.text ?? '')
+
+export const useRehearsal = (): Rehearsal | undefined => useDesk(({ open }) => open?.rehearsal)

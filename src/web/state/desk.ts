@@ -8,39 +8,45 @@ import type { Things } from './api.ts'
 import type { Chosen } from './rehearsal-input.ts'
 import { fromEditor } from './separator.ts'
 
-/** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
+/** Lines first…last, selected in all parts of the Desk at once: ribbon, text, bed and findings. */
 export type Selection = { firstLine: number; lastLine: number }
 
+/** A complete rehearsal. Pictures and tables show the last one until the next is complete. */
+export type Shown = {
+  round: DeskRound
+  /** The rehearsed text, with `\n` line breaks. */
+  text: string
+  /** The findings; once their fixes have been tried, with what each fix removes and adds. */
+  findings: readonly Finding[]
+}
+
+/** The rehearsal of the newest text. `step` is the current step of a long text, otherwise null. */
+export type Rehearsal =
+  | { is: 'reading'; step: RoundStep | null }
+  | { is: 'found'; text: string; findings: readonly Finding[]; step: RoundStep | null }
+  | { is: 'complete' }
+  | { is: 'failed'; why: string }
+  | { is: 'stopped' }
+
 export type Open = {
-  /** The draft's key: what this script is called in the browser's store. */
+  /** The key of the draft in the browser's storage. */
   key: string
-  /** What the server has; null for a script that was never saved. */
+  /** The script as the server has it; null for a script that was never saved. */
   saved: SavedScript | null
   suggestedName: string
-  /** Of a new script, the text as it was pasted, with its own line ends; null where it was typed. */
+  /** The text of a new script as it was pasted, with its own line breaks; null if it was typed. */
   pasted: string | null
-  /** With `\n` line ends, as the editor holds it. */
+  /** The text with `\n` line breaks, as in the editor. */
   text: string
   separator: string
   chosen: Chosen
-  round: DeskRound | null
-  /** What was found in it; a moment later with what each fix mends and brings. */
-  findings: readonly Finding[]
-  /** What was found in a newer text than `roundText`, whose round is on its way; null where that has come. */
-  early: Early | null
-  /** Why the text could not be rehearsed; null when it could. */
-  trouble: string | null
-  /** What the rehearsal of a long text is at; null when none runs. */
-  step: RoundStep | null
-  /** The text that `round` speaks of. */
-  roundText: string
+  shown: Shown | null
+  rehearsal: Rehearsal
   playheadS: number
   selection: Selection | null
-  /** Which opening this is: another whenever the text is replaced from outside the editor. */
+  /** Counts how often the text was replaced from outside the editor. */
   opening: number
 }
-
-type Early = { text: string; findings: readonly Finding[] }
 
 export type DeskState = {
   things: Things | null
@@ -53,19 +59,19 @@ export const useDesk = create<DeskState>(() => ({ things: null, open: null, prob
 
 const { getState, setState } = useDesk
 
-/** Changes the open script, where there is one. */
+/** Changes the open script, if any. */
 export const update = (change: Partial<Open>): void =>
   setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
 
-/** Whether this is what is open still, whatever was typed in it since. */
+/** Whether this script is still the open one, with or without later changes. */
 export const isOpen = ({ key }: Pick<Open, 'key'>): boolean => getState().open?.key === key
 
-/** The text as a file has it, with its own line ends. */
+/** The text with the line breaks of its file. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
 
-/** Another printer is a what-if and no change: whose script it is, only a move changes. */
+/** Choosing another printer is not a change of the script: only *Move* changes the script's owner. */
 export const hasUnsavedChange = (open: Open): boolean =>
   open.saved === null ||
-  // When a config or macro file is called is a choice for the rehearsal alone.
+  // The moment of a config or macro file is a choice for the rehearsal only.
   (open.saved.file === null && open.saved.moment !== open.chosen.moment) ||
   open.saved.text !== fileText(open)

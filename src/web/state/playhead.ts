@@ -12,7 +12,7 @@ export function selectLines(firstLine: number, lastLine = firstLine): void {
   const { selection } = open
   if (selection?.firstLine === firstLine && selection.lastLine === lastLine) return
   const chosen = { firstLine, lastLine }
-  const at = open.round && timeOf(chosen, open.round)
+  const at = open.shown && timeOf(chosen, open.shown.round)
   update({ selection: chosen, ...(at === null ? {} : { playheadS: at }) })
 }
 
@@ -28,7 +28,7 @@ export function timeOf({ firstLine, lastLine }: Selection, { trace: { rows } }: 
   return at
 }
 
-type Playing = Pick<Open, 'round' | 'playheadS' | 'selection'>
+type Playing = Pick<Open, 'playheadS' | 'selection'> & { round: DeskRound | null }
 
 /**
  * The command under way at the playhead. Several may begin and end there; then it is the one whose line is selected.

@@ -17,7 +17,7 @@ export const paceOf = (totalS: number): number => Math.max(1, Math.round(totalS 
 
 /** The playhead at a time, with the line that is under way there chosen. */
 export function goTo(seconds: number): void {
-  const trace = useDesk.getState().open?.round?.trace
+  const trace = useDesk.getState().open?.shown?.round.trace
   if (!trace) return
   const at = Math.min(Math.max(seconds, 0), trace.totalS)
   const command = commandAt(trace, at)
@@ -27,9 +27,10 @@ export function goTo(seconds: number): void {
 /** To the end of the next command, or of the one before. */
 export function step(forward: boolean): void {
   const { open } = useDesk.getState()
-  if (!open?.round) return
-  const { rows } = open.round.trace
-  const here = commandAtPlayhead(open)
+  if (!open?.shown) return
+  const { round } = open.shown
+  const { rows } = round.trace
+  const here = commandAtPlayhead({ ...open, round })
   const done = here >= 0 && (rows.end[here] as number) <= open.playheadS
   const to = forward ? (done || here < 0 ? here + 1 : here) : here - 1
   if (to >= rows.count) return
@@ -40,8 +41,8 @@ export function step(forward: boolean): void {
 /** Plays from the playhead on, or from the beginning where it stands at the end; or stops. */
 export function togglePlaying(): void {
   const { open } = useDesk.getState()
-  if (usePlaying.getState().playing || !open?.round) stop()
-  else if (open.round.trace.totalS > 0) play(open, open.round)
+  if (usePlaying.getState().playing || !open?.shown) stop()
+  else if (open.shown.round.trace.totalS > 0) play(open, open.shown.round)
 }
 
 const stop = (): void => usePlaying.setState({ playing: false })
@@ -56,7 +57,7 @@ function play({ playheadS }: Open, { trace }: DeskRound): void {
     if (!usePlaying.getState().playing) return
     const { open: still } = useDesk.getState()
     // A change of the text or another script ends it.
-    if (still?.round?.trace !== trace) return stop()
+    if (still?.shown?.round.trace !== trace) return stop()
     if (!calm || now - last >= calmStepMs) {
       goTo(still.playheadS + ((now - last) / 1000) * pace)
       last = now

@@ -19,7 +19,10 @@ type Wanted = {
   done: (round: DeskRound) => void
   /** Gets the findings again when their fixes have been tried, with what each fix removes and adds. */
   proven: (findings: Finding[]) => void
+  /** Gets the reason, as it continues after a colon. */
   failed: (why: string) => void
+  /** The person stopped the rehearsal. */
+  stopped: () => void
   /** Gets the current step of a long text. */
   step: (step: RoundStep) => void
 }
@@ -114,7 +117,7 @@ async function drain(): Promise<void> {
     } catch (error) {
       if (next) continue
       if (stopped) {
-        wanted.failed('you stopped it. The next change is rehearsed as usual.')
+        wanted.stopped()
         continue
       }
       // If the worker ended over a different task, this text is sent once more.

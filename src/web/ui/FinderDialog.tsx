@@ -85,7 +85,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const asked = words.trim()
   const all = open ? actionsNow(navigate, inMenus.current) : []
   const actions = withFewOfOne(all.filter(action => fitsWords(action, asked)))
-  const settings = useDesk.getState().open?.round?.settings ?? []
+  const settings = useDesk.getState().open?.shown?.round.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
   const [toDo, toRead] = [toldApart(actions), toldApart(known)]
   const answer = (searches && search.data) || { to: '', hits: [] }

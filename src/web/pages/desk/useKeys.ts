@@ -25,7 +25,7 @@ function go(to: 'finding' | 'passage', back: boolean, editor: EditorView | null)
   const found =
     to === 'finding'
       ? next(newestFindings({ open }), ({ line }) => line, from, back)
-      : next(open?.round?.passages ?? [], ({ firstLine }) => firstLine, from, back)
+      : next(open?.shown?.round.passages ?? [], ({ firstLine }) => firstLine, from, back)
   if (!found) return
   if ('fixes' in found) showLower('findings')
   const first = 'fixes' in found ? found.line : found.firstLine

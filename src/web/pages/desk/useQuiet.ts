@@ -1,5 +1,6 @@
 // Whether the findings have nothing to say, and so give their room to the bed.
 import { useEffect, useState } from 'react'
+import { useDesk } from '../../state/desk.ts'
 import type { Seen } from '../../state/desk-watch.ts'
 import { useLower } from '../../state/lower-card.ts'
 
@@ -8,12 +9,14 @@ const settledMs = 1500
 
 export function useQuiet(open: Seen | null): boolean {
   const { lower } = useLower()
-  const round = open?.round
+  const round = open?.round ?? null
+  const rehearsal = useDesk(({ open: now }) => now?.rehearsal.is)
   const empty =
     lower === 'findings' &&
-    Boolean(round && !open?.trouble && !open?.step) &&
+    round !== null &&
+    (rehearsal === 'complete' || rehearsal === 'found') &&
     open?.findings.length === 0 &&
-    round?.setAside.length === 0 &&
+    round.setAside.length === 0 &&
     !round.cutAt &&
     !round.pasted
   const [quiet, setQuiet] = useState(false)

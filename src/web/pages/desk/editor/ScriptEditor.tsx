@@ -138,7 +138,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
     view.current = made
     onReady(made)
     const now = useDesk.getState().open
-    if (now?.round && now.roundText === now.text) showRound(made, now.round, now.findings)
+    if (now?.shown && now.shown.text === now.text) showRound(made, now.shown.round, now.shown.findings)
     return () => {
       onReady(null)
       view.current = null

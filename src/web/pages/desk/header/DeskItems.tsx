@@ -116,7 +116,7 @@ const tools: [string, EditRequest][] = [
 ]
 
 function ToolItems() {
-  const round = useDesk(({ open }) => open?.round)
+  const round = useDesk(({ open }) => open?.shown?.round)
   return (
     <>
       {round?.unknown.length ? (

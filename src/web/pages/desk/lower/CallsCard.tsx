@@ -1,8 +1,8 @@
 // What a line that calls a macro came to: every command that ran for it, with its sentence.
 import { useState } from 'react'
 import { duration, plural } from '../../../../core/format.ts'
+import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { unparted } from '../../../lib/words.ts'
-import type { Open } from '../../../state/desk.ts'
 import { Choice } from '../../../ui/Choice.tsx'
 import { PageLink } from '../../../ui/Press.tsx'
 import { useFileLink } from '../useFileLink.ts'
@@ -20,7 +20,7 @@ function Place({ to, file, line }: { to: string | null; file: string | null; lin
   )
 }
 
-export function CallsCard({ calls }: { calls: NonNullable<Open['round']>['calls'] }) {
+export function CallsCard({ calls }: { calls: DeskRound['calls'] }) {
   const [line, setLine] = useState<number | null>(null)
   const call = calls.find(each => each.line === line) ?? calls[0]
   const linkTo = useFileLink()

@@ -10,8 +10,8 @@ import { misfit, tooHotFor } from '../../../../core/runs/fits.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { keysOf } from '../../../lib/keys.ts'
 import { unparted } from '../../../lib/words.ts'
-import { useDesk } from '../../../state/desk.ts'
-import { type Seen, useFindings } from '../../../state/desk-watch.ts'
+import { type Rehearsal, useDesk } from '../../../state/desk.ts'
+import { newestText, type Seen, useFindings, useRehearsal } from '../../../state/desk-watch.ts'
 import { openDialog } from '../../../state/dialogs.ts'
 import { giveText } from '../../../state/files-to-learn.ts'
 import { selectLines } from '../../../state/playhead.ts'
@@ -30,10 +30,19 @@ type Props = { open: Seen; setting: RehearsalInput }
 /** Beyond this many the list ends and says how many more there are. */
 const max = 100
 
+/** Why the newest text was not rehearsed, in a sentence; null if it was, or will be. */
+function troubleOf(rehearsal: Rehearsal): string | null {
+  if (rehearsal.is === 'stopped') return 'You stopped the rehearsal. The next change is rehearsed as usual.'
+  return rehearsal.is === 'failed' ? `This text could not be rehearsed: ${rehearsal.why}` : null
+}
+
 export function Findings({ open, setting }: Props) {
   const { round } = open
   const [asking, setAsking] = useState<Finding | null>(null)
   const findings = useFindings()
+  const rehearsal = useRehearsal()
+  const step = rehearsal && 'step' in rehearsal ? rehearsal.step : null
+  const trouble = rehearsal && troubleOf(rehearsal)
   const serious = seriousOf(findings)
   const advice = findings.filter(({ severity }) => severity === 'advice')
   const setAside = round?.setAside ?? []
@@ -48,10 +57,10 @@ export function Findings({ open, setting }: Props) {
       tabIndex={0}
       aria-label="List of findings"
     >
-      {open.step && <Rehearsing step={open.step} />}
-      {open.trouble && !open.step && (
+      {step && <Rehearsing step={step} />}
+      {trouble && (
         <p role="alert" className="py-1 text-[14px] text-bad">
-          This text could not be rehearsed: {open.trouble} Nothing of it is lost
+          {trouble} Your text is complete
           {round ? '; the findings shown are for the earlier text. ' : '. '}
           <Button small onClick={rehearseNow}>
             Try again
@@ -79,7 +88,7 @@ export function Findings({ open, setting }: Props) {
             {odd} The rehearsal goes on as if it could be.
           </p>
         ))}
-      {round && !open.trouble && serious.length === 0 && (
+      {round && !trouble && serious.length === 0 && (
         <p className="flex items-center gap-2 py-1 text-[15px]">
           <CircleCheck size={17} className="text-good" aria-hidden />
           Nothing found for {setting.job.name} on {setting.printer.name}.
@@ -219,7 +228,7 @@ function tableFor({ rule, lines }: Finding, round: DeskRound | null | undefined)
 /** What opens that table. */
 function Table({ finding }: { finding: Finding }) {
   const navigate = useNavigate()
-  const table = useDesk(({ open }) => tableFor(finding, open?.round))
+  const table = useDesk(({ open }) => tableFor(finding, open?.shown?.round))
   const text = () => useDesk.getState().open?.text ?? ''
   if (table === 'confirm' || table === 'say')
     return (
@@ -262,7 +271,7 @@ const FixButton = ({ name, fix, line }: FixProps) => (
     onClick={() => {
       const { open } = useDesk.getState()
       selectLines(line)
-      void showFix(fix, open?.early?.text ?? open?.roundText ?? '')
+      void showFix(fix, newestText({ open }))
     }}
   >
     {name}
