@@ -6,7 +6,7 @@ import Sqlite from 'better-sqlite3'
 import { editor, findings, pasteOnShelf } from './desk.ts'
 import { end, folderForData, serve, test } from './served.ts'
 
-const worker = /rehearsal\.worker/
+const worker = /desk\.worker/
 const noWorker = (page: Page) => page.context().route(worker, route => route.abort())
 const workerAgain = (page: Page) => page.context().unroute(worker)
 const notLoaded = 'The part of the program that calculates could not be loaded: the server did not answer.'
