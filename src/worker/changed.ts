@@ -1,16 +1,16 @@
-// Lists that cross from a worker to its page again and again, mostly the same: only what changed of them is sent.
+// Sends lists from a worker to its page as differences: most of a list stays the same from one round to the next.
 
-/** So many stay as they were before and behind what is new. */
+/** A change of a list: the first `head` and the last `tail` items stay, and `middle` is new between them. */
 export type Changed<T> = { head: number; tail: number; middle: readonly T[] }
 
-/** What a list is made of, in a form that can be compared. */
+/** The items as texts that can be compared. */
 const inWords = (list: readonly unknown[]): string[] => list.map(each => JSON.stringify(each) ?? '')
 
-/** Remembers what was sent last, at the worker. */
+/** Remembers the list that was sent last. Used in the worker. */
 export class Sender {
   private last: readonly string[] = []
 
-  /** What changed since the list before; all of it where the page has not got that. */
+  /** The change since the last list; the whole list if `anew`, because the page does not have the last one. */
   changed<T>(list: readonly T[], anew: boolean): Changed<T> {
     const [before, now] = [anew ? [] : this.last, inWords(list)]
     this.last = now
@@ -23,7 +23,7 @@ export class Sender {
   }
 }
 
-/** A list from the one before and what changed of it; what stays is the same objects. */
+/** Applies a change to the earlier list. Items that stay are the same objects. */
 export const changedTo = <T>(before: readonly T[], { head, tail, middle }: Changed<T>): T[] => [
   ...before.slice(0, head),
   ...middle,
@@ -33,7 +33,7 @@ export const changedTo = <T>(before: readonly T[], { head, tail, middle }: Chang
 type Lists = Readonly<Record<string, readonly unknown[]>>
 export type ChangedLists<L extends Lists> = { [Name in keyof L]: Changed<L[Name][number]> }
 
-/** Several lists that go together. */
+/** Does the same for several lists at once. */
 export class ListsSender<L extends Lists> {
   private readonly senders = new Map<string, Sender>()
 
@@ -43,12 +43,12 @@ export class ListsSender<L extends Lists> {
       this.senders.set(name, sender)
       return [name, sender.changed(list, anew)]
     })
-    // The same names, each with what changed of its list: the compiler does not follow entries.
+    // The same names, each with the change of its list: the compiler does not follow entries.
     return Object.fromEntries(changed) as ChangedLists<L>
   }
 }
 
-/** What several lists come to; see `changedTo`. */
+/** Applies the changes of several lists; see `changedTo`. */
 export function listsChangedTo<L extends Lists>(before: L, changed: ChangedLists<L>): L {
   const lists = Object.entries(before).map(([name, list]) => [name, changedTo(list, changed[name as keyof L])])
   // The same names, each with a list of the same kind: the compiler does not follow entries.

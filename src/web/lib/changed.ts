@@ -1,8 +1,8 @@
-// The lines that differ between a text and its mended self, for a small preview.
+// The lines that differ between two texts, for a small preview.
 import { diffLines } from 'diff'
 import type { ChangedLine } from '../ui/LineChanges.tsx'
 
-/** Lines taken out with their old numbers, lines put in with their new ones, in reading order. */
+/** Removed lines with their old numbers and added lines with their new ones, in reading order. */
 export function changedLines(before: string, after: string): ChangedLine[] {
   const rows: ChangedLine[] = []
   let [old, fresh] = [1, 1]

@@ -1,4 +1,4 @@
-// The colours of a host's config: its sections, keys and notes, and the templates of its macros. Loaded where one is open.
+// Highlights a host's config: sections, keys, comments, and the templates of its macros. Loaded when a config is open.
 import { jinja } from '@codemirror/lang-jinja'
 import { HighlightStyle, LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language'
 import type { Extension } from '@codemirror/state'
@@ -12,7 +12,7 @@ import {
 } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 
-/** What stands around the templates: sections, keys, comments. */
+/** Everything outside the templates: sections, keys, comments. */
 const configLines = StreamLanguage.define<{ key: boolean }>({
   name: 'config',
   startState: () => ({ key: true }),
@@ -22,7 +22,7 @@ const configLines = StreamLanguage.define<{ key: boolean }>({
       if (stream.match(/^\[[^\]]{0,200}\]/)) return 'heading'
       if (stream.match(/^[A-Za-z_][\w ]{0,80}(?=[:=])/)) return 'propertyName'
     }
-    // Behind a `;` there is a note only where a blank stands before it.
+    // A `;` starts a comment only after a space.
     if (stream.match(/^#.*/) || stream.match(/^[ \t];.*/)) return 'comment'
     stream.next()
     return null
@@ -37,7 +37,7 @@ const colours = HighlightStyle.define([
   { tag: [tags.string, tags.number, tags.bool], color: 'var(--move)' },
 ])
 
-/** What stands in single braces, which these templates have for values. */
+/** Text in single braces, which the templates use for values: `{ printer.extruder.target }`. */
 const values = new MatchDecorator({
   regexp: /\{(?![%#])[^{}\n]*\}/g,
   decoration: Decoration.mark({ class: 'cm-template-value' }),

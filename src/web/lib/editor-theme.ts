@@ -1,11 +1,11 @@
-// How the editor looks: paper, ink, slurs in the margin, sentences in the text's own hand.
+// The look of the editor: paper, ink, slurs in the margin, and sentences in a serif face.
 import { EditorView } from '@codemirror/view'
 
 const slur = '1.5px solid var(--ink-soft)'
 
 /**
- * A browser puts the caret at the beginning of a text that is given the focus. This puts it back at once; by itself the editor does
- * so only where the browser tells of it within a fifth of a second.
+ * Browsers put the caret at the beginning of a text that gets the focus. This restores the caret at once; the editor
+ * itself does so only if the browser reports the focus within 200 ms.
  */
 export const caretStays = EditorView.domEventObservers({ focus: (_event, view) => view.focus() })
 
@@ -24,7 +24,7 @@ export const editorTheme = EditorView.theme({
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '20px', overflow: 'auto' },
   '.cm-content': { padding: '8px 0', caretColor: 'var(--ink)' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)', borderLeftWidth: '2px' },
-  // A sentence never makes the text wider than its code: what doesn't fit is cut, and stands whole below and in the hover.
+  // A sentence never makes the text wider than its code: it is cut off here, and complete below and on hover.
   '.cm-line': { padding: '0 10px 0 6px', whiteSpace: 'pre', position: 'relative', overflow: 'clip' },
   '.cm-gutters': { backgroundColor: 'var(--raised)', border: 'none', color: 'var(--ink-soft)', paddingLeft: '6px' },
   '.cm-lineNumbers .cm-gutterElement': { padding: '0 6px 0 2px', minWidth: '26px' },
@@ -40,7 +40,7 @@ export const editorTheme = EditorView.theme({
     fontSize: '14px',
     color: 'var(--ink-soft)',
   },
-  // As wide as what is shown, however wide the longest line is.
+  // As wide as the visible part, however long the longest line is.
   '.cm-says-below': {
     display: 'block',
     width: '0',
@@ -48,7 +48,7 @@ export const editorTheme = EditorView.theme({
     padding: '0 10px 3px 3.5ch',
     whiteSpace: 'normal',
   },
-  // What the editor puts behind a widget would open a line of its own under it.
+  // Without this the editor's line break after a widget would add an empty line.
   '.cm-says-below ~ br': { display: 'none' },
   '.cm-says-below > span': { position: 'static', lineHeight: '17px' },
   '.cm-chosen .cm-says > span': { color: 'var(--ink)' },

@@ -1,13 +1,13 @@
-// Esc closes the dialog that opened last, from the moment that it is there; a menu or a list that is open over it sees to itself.
+// Esc closes the dialog that opened last. A menu or listbox that is open over a dialog handles Esc itself.
 import { useLayoutEffect, useRef } from 'react'
 import { lists } from './overlays.ts'
 
-/** What closes each dialog that is open, in the order in which they opened. */
+/** Functions that close the open dialogs, in the order in which they opened. */
 const closes: (() => void)[] = []
 
 const listOver = (): boolean => [...document.querySelectorAll(lists)].some(list => !list.closest('[cmdk-root]'))
 
-/** From the start, before any other that hears of a key. */
+/** Call once at start-up, so that this gets Esc before any other listener. */
 export function watchEscape(): void {
   addEventListener(
     'keydown',

@@ -1,4 +1,4 @@
-// What is wrong with one field of a form, as it stands beside it.
+// The error of one field of a form.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
 import { asSentence } from '../../core/model/issues.ts'
 

@@ -1,6 +1,7 @@
-// Keys for what is drawn in a list and has no name of its own: the n-th of its line keeps its element when its time or place changes.
+// React keys for list items without a name: the n-th item of a line keeps its element when its time or position
+// changes.
 
-/** A key for each, by what it belongs to and how many of that come before it. */
+/** A key for each item: the text that it belongs to, and the number of earlier items with that text. */
 export function keysOf<T>(items: readonly T[], belongsTo: (item: T) => string | number): string[] {
   const seen = new Map<string | number, number>()
   return items.map(item => {

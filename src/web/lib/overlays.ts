@@ -1,6 +1,6 @@
-// What stands over the page: keys and pastes are meant for that, and not for the page.
+// Whether a dialog, menu or listbox is open over the page: keys and pastes then belong to it.
 
-/** Menus, and lists to choose from: they close as soon as something in them is chosen. */
+/** Menus and listboxes: they close when something in them is chosen. */
 export const lists = '[role=menu], [role=listbox]'
 
 const isThere = (what: string): boolean => document.querySelector(what) !== null

@@ -1,6 +1,6 @@
-// A line through points as an SVG path.
+// A polyline as an SVG path.
 
-/** Straight from point to point, to a tenth of a pixel; null parts the line. */
+/** Straight lines from point to point, to a tenth of a pixel; null ends a line and starts the next. */
 export function polyline(points: Iterable<readonly [x: number, y: number] | null>): string {
   let path = ''
   let begun = false

@@ -1,11 +1,11 @@
-// Whether something is being pressed: what would move the page under the pointer waits until it has been.
+// Whether a mouse button is pressed: changes that would move the page under the pointer wait until it is released.
 
 let pressed: { ended: Promise<void>; end: () => void } | null = null
 
 addEventListener(
   'pointerdown',
   ({ button }: PointerEvent) => {
-    // What a context menu takes is not told to have ended.
+    // The release of a press that opens a context menu is not reported.
     if (button !== 0) return
     let end = () => {}
     const ended = new Promise<void>(done => {
@@ -17,7 +17,7 @@ addEventListener(
   { capture: true },
 )
 
-// The click that a press ends with comes right after it. Who is at the keys presses no more, whatever became of it.
+// The click follows the release immediately. A key also ends the press, because its release may have been missed.
 const release = () => {
   const was = pressed
   pressed = null
@@ -26,5 +26,5 @@ const release = () => {
 for (const name of ['pointerup', 'pointercancel', 'keydown'] as const)
   addEventListener(name, release, { capture: true })
 
-/** When the press that is going on has ended, with its click; at once where nothing is pressed. */
+/** Resolves when the current press has ended, with its click; at once if nothing is pressed. */
 export const pressEnded = async (): Promise<void> => pressed?.ended

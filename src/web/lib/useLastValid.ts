@@ -1,4 +1,4 @@
-// For pictures of what is being written: a field that is empty for a moment has no number.
+// Keeps the last valid value of a form for pictures: an empty field has no number for a moment.
 import { useRef } from 'react'
 
 const hasItsNumbers = (value: unknown): boolean =>
@@ -6,10 +6,10 @@ const hasItsNumbers = (value: unknown): boolean =>
     ? Number.isFinite(value)
     : typeof value !== 'object' || value === null || Object.values(value).every(hasItsNumbers)
 
-/** The newest of what was given whose numbers are all there. */
+/** Returns the latest value whose numbers are all valid. */
 export function useSound<T>(value: T): T {
   const newest = useRef(value)
-  // A form writes into what it gave.
+  // Copied, because a form changes its value in place.
   if (hasItsNumbers(value)) newest.current = structuredClone(value)
   return newest.current
 }

@@ -1,4 +1,4 @@
-// Whether the window is too narrow for two things beside each other, as a small one is, or one that is magnified.
+// Whether the window is too narrow for two columns, because it is small or magnified.
 import { useSyncExternalStore } from 'react'
 
 const narrow = matchMedia('(max-width: 899px)')

@@ -1,11 +1,13 @@
-// The keys that every page has: Ctrl S saves what its form or the dialog over it holds, `?` shows the shortcuts.
+// Shortcuts of all pages: Ctrl S saves the form of the page or of the open dialog, `?` shows the shortcuts.
 import { useEffect } from 'react'
 import { useNavigate } from 'react-router'
 import { somethingOver } from './overlays.ts'
 
 const writing = 'input, textarea, select, [contenteditable=true]'
 
-/** What Ctrl S presses, marked so where it is made: in the dialog that opened last, or on the page. */
+/**
+ * The button that Ctrl S clicks, marked with a data attribute: in the dialog that opened last, otherwise on the page.
+ */
 const saveButton = (): HTMLButtonElement | null =>
   ([...document.querySelectorAll('[role=dialog]')].at(-1) ?? document).querySelector('[data-saves]:not(:disabled)')
 
@@ -15,7 +17,7 @@ export function usePageKeys(): void {
     const onKey = (event: KeyboardEvent) => {
       const { key, target } = event
       if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 's') {
-        // A browser would save the page.
+        // Otherwise the browser would save the page.
         event.preventDefault()
         saveButton()?.click()
       } else if (key === '?' && !(target instanceof Element && target.closest(writing)) && !somethingOver())

@@ -1,4 +1,4 @@
-// The width and height of an element, in CSS pixels, kept up to date.
+// The width and height of an element, CSS pixels, kept up to date.
 import { useCallback, useState } from 'react'
 
 export function useSize(): [(element: HTMLElement | null) => void, { width: number; height: number }] {

@@ -1,4 +1,4 @@
-// The window's title while a page is shown.
+// Sets the window's title while a page is shown.
 import { useEffect } from 'react'
 
 export function useTitle(title: string): void {

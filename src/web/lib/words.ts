@@ -1,4 +1,4 @@
-// Words that several screens use for the same thing.
+// Texts that several pages share.
 
 /** “today”, “yesterday”, “3 days ago”, or the date. `now` and `at` as ISO text. */
 export function howLongAgo(at: string, now: Date): string {
@@ -15,6 +15,6 @@ export function howLongAgo(at: string, now: Date): string {
     : then.toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })
 }
 
-/** A sentence whose numbers stay on one line with their units, wherever it is broken. */
+/** Joins numbers and their units by non-breaking spaces, so that no line breaks between them. */
 export const unparted = (sentence: string): string =>
   sentence.replace(/(\d) (?=(?:°C|%|[ckmµ]?[gm][²³]?|m?s|min|h)(?![a-z]))/g, '$1\u00a0')

@@ -1,4 +1,5 @@
-// What can be done from the finder besides what stands in the page's menus: places to go to, and on the Desk what its outline does.
+// Actions that the finder offers besides those of the page's menus: pages to open, and the actions of the Desk's
+// outline.
 import type { NavigateFunction } from 'react-router'
 import type { Passage } from '../../core/script/passages.ts'
 import { pages } from '../../pages.ts'
@@ -14,7 +15,7 @@ import { type Action, pageActions } from './registry.ts'
 import { textActions } from './text-keys.ts'
 import { useTheme } from './theme.ts'
 
-/** The titles that more than one passage has. */
+/** Titles that more than one passage has. */
 function sharedTitles(passages: readonly Passage[]): Set<string> {
   const once = new Set<string>()
   const twice = new Set<string>()
@@ -22,7 +23,7 @@ function sharedTitles(passages: readonly Passage[]): Set<string> {
   return twice
 }
 
-/** What can be done with a passage; one that shares its title says its line. */
+/** The actions of a passage. If it shares its title with another passage, the action names its line. */
 function passageActions(passage: Passage, shared: Set<string>, does: readonly Doing[]): Action[] {
   const { title, firstLine, lastLine } = passage
   const called = shared.has(title) ? `${title}, line ${firstLine}` : title
@@ -38,7 +39,7 @@ function passageActions(passage: Passage, shared: Set<string>, does: readonly Do
   ]
 }
 
-/** The fixes of findings, each shown before it is applied. */
+/** The fixes of findings. Each is previewed before it is applied. */
 const fixActions = ({ findings }: DeskRound, text: string): Action[] =>
   findings.flatMap(({ line, fixes }) =>
     fixes.map(fix => ({ group: 'Fixes', name: `Line ${line}: ${fix.title}`, run: () => void showFix(fix, text) })),
@@ -96,7 +97,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
   ]
 }
 
-/** What can be done now, where one is; `inMenus` is what the page’s menus have. */
+/** All actions that are possible now. `inMenus` are the items of the page's menus. */
 export const actionsNow = (navigate: NavigateFunction, inMenus: Iterable<Action>): Action[] => [
   ...(onDesk() ? textActions() : []),
   ...inMenus,

@@ -1,4 +1,4 @@
-// What can wait until what is on its way to the screen has been painted.
+// Delays work until the browser has painted.
 
 const waiting = new Set<() => void>()
 
@@ -8,7 +8,10 @@ function soon(): void {
   for (const act of acts) act()
 }
 
-/** Does it behind the next frame, once, however often it is asked for until then; a page that nobody sees does not wait for one. */
+/**
+ * Calls `act` after the next frame, once, however often it is requested before that. A hidden page does not wait for a
+ * frame.
+ */
 export function whenPainted(act: () => void): void {
   const first = waiting.size === 0
   waiting.add(act)

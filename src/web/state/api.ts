@@ -1,4 +1,4 @@
-// What the screens ask of the server, with the types of its routes. A refusal comes back as a plain sentence.
+// Requests to the server, with the types of its routes. A refusal is thrown as an error with a plain sentence.
 import { type ClientResponse, hc, type InferRequestType } from 'hono/client'
 import type { Job } from '../../core/model/job.ts'
 import type { Material } from '../../core/model/material.ts'
@@ -24,7 +24,7 @@ export class ApiError extends Error {
   constructor(
     message: string,
     readonly status: number,
-    /** The part of the request that was refused; null where it was all of it. */
+    /** The part of the request that was refused; null if the whole request was. */
     readonly place: string | null = null,
   ) {
     super(message)
@@ -33,10 +33,10 @@ export class ApiError extends Error {
 
 const client = hc<Api>('/api')
 
-/** The JSON that a route takes. */
+/** The JSON body of a route. */
 type Body<Route> = InferRequestType<Route> extends { json: infer T } ? T : never
 
-/** The answer; a refusal, or none at all, as an error with the sentence to show. */
+/** Returns the response. Throws an error with the sentence to show if the request was refused or got no response. */
 async function answer<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
   const response = await asked.catch(() => {
     throw new ApiError('The server does not answer. Is Warm Prelude still running? Your text stays in this browser.', 0)
@@ -50,14 +50,14 @@ async function answer<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Pro
   )
 }
 
-/** The answer to a change of this kind: what is shown of what it affects is then fetched again. */
+/** Returns the response to a change, and fetches the queries that it affects again. */
 async function change<T>(of: Changed | 'everything', asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
   const answered = await answer(asked)
   changed(of)
   return answered
 }
 
-/** A shelf's file as it is sent: whole, whatever its size. */
+/** The body of an import: the whole file, whatever its size. */
 function formFor(file: File, decisions: Record<string, ArchiveDecision>) {
   const body = new FormData()
   body.set('file', file)
@@ -78,10 +78,13 @@ export const api = {
   placesInto: (json: Body<typeof carry.into.$post>) => answer(carry.into.$post({ json })),
   things: () => answer(client.things.$get()),
   shelf: () => answer(client.shelf.$get()),
-  /** What some scripts come to: those that are known, and as many others as an answer has time for. */
+  /**
+   * Returns the known summaries of these scripts, and as many others as the server can calculate in the time of one
+   * request.
+   */
   summaries: (ids: number[]) => answer(client.shelf.summaries.$post({ json: { ids } })),
   script: (id: string) => answer(scripts[':id'].$get(at(id))),
-  /** Those of these scripts that are on the shelf, in one request. */
+  /** Returns those of these scripts that are on the shelf, in one request. */
   scripts: (ids: readonly number[]) => answer(scripts.$get({ query: { ids: ids.join() } })),
   add: (json: Body<typeof scripts.$post>) => change('scripts', scripts.$post({ json })),
   save: (id: number, json: Body<(typeof scripts)[':id']['$put']>) =>

@@ -1,16 +1,16 @@
-// A new script begun from what was pasted, dropped or opened, for the printer that was said to be theirs.
+// Opens a new script from pasted text, or from dropped or opened files, for the person's own printer.
 import { decodeScript } from '../../core/gcode/decode.ts'
 import { beginDraft } from '../drafts/scripts.ts'
 import { myPrinter } from './my-printer.ts'
 import { fetchShelf } from './queries.ts'
 
-/** Where its Desk is, or why it can't be opened. */
+/** The address of its Desk, or the reason why it can't be opened. */
 export type Begun = { address: string; why: null } | { address: null; why: string }
 
-/** Larger files are no scripts that a person works on. */
+/** Limit of a file's size, bytes: nobody edits larger scripts. */
 const largestFile = 64 * 1024 * 1024
 
-/** The printer that was said to be theirs, else the first on the shelf; what is pasted before the shelf has answered waits for it. */
+/** The person's own printer, otherwise the first on the shelf. Waits until the shelf has loaded. */
 async function printerForNew(): Promise<number> {
   const { printers } = await fetchShelf().catch(() => ({ printers: [] }))
   const mine = myPrinter()
@@ -27,7 +27,7 @@ export async function beginFromFile(file: File): Promise<Begun> {
     return { address: null, why: `“${file.name}” is larger than 64 MB, which is more than this takes.` }
   const decoded = decodeScript(new Uint8Array(await file.arrayBuffer()))
   if (!decoded.ok) return { address: null, why: `“${file.name}”: ${decoded.why}` }
-  // What describes a machine is no script: it is learned from.
+  // Files that describe a machine are not scripts: a printer is learned from them.
   const { describesMachine } = await import('../../core/learn/file-kind.ts')
   if (describesMachine({ name: file.name, text: decoded.text })) {
     const { giveFiles } = await import('./files-to-learn.ts')
@@ -37,7 +37,7 @@ export async function beginFromFile(file: File): Promise<Begun> {
   return beginScript(decoded.text, file.name.replace(/\.(gcode|gco|g|nc|txt)$/i, ''))
 }
 
-/** Several files at once tell of a machine; one alone may be a script. */
+/** Several files together describe a machine; a single file may be a script. */
 export async function beginFromFiles(files: readonly File[]): Promise<Begun> {
   const [first] = files
   if (first && files.length === 1) return beginFromFile(first)

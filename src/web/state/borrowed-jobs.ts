@@ -1,4 +1,4 @@
-// Jobs that were made up for a run and are opened on the Desk: kept for this tab, beside the person's own.
+// Jobs that were generated for runs and opened on the Desk: stored for this tab, besides the person's own.
 import * as v from 'valibot'
 import { Job } from '../../core/model/job.ts'
 

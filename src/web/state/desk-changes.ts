@@ -1,4 +1,4 @@
-// Changes of the open script and of what it is rehearsed for.
+// Changes of the open script, and of the printer, material, job and moment that it is rehearsed for.
 import * as v from 'valibot'
 import { openedBy } from '../../core/documents/opened.ts'
 import { Moment } from '../../core/model/moment.ts'
@@ -20,21 +20,21 @@ export function setText(text: string): void {
 export function choose(change: Partial<Chosen>): void {
   const { open } = getState()
   if (!open) return
-  // A situation is of its moment, job and printer.
+  // A situation of a whole print is valid only for its moment, job and printer.
   const elsewhere = 'moment' in change || 'jobName' in change || 'printerId' in change
   update({ chosen: { ...open.chosen, ...(elsewhere && { situation: undefined }), ...change } })
   writeDraftSoon()
   rehearseNow()
 }
 
-/** Notes the text of a new script as it was pasted: it becomes the first revision, and what is made of it the second. */
+/** Stores the text of a new script as it was pasted: it becomes the first revision, and the edited text the second. */
 export function notePaste(text: string): void {
   if (getState().open?.saved === null) update({ pasted: asPasted(text) })
 }
 
 const callMemory = (id: number) => `warm-prelude call ${id}`
 
-/** A config or macro file is called as it was the last time. */
+/** The call with which a config or macro file was last rehearsed. */
 export function calledLast({ id, file, printerId, moment }: SavedScript): Partial<Chosen> {
   const opened = openedBy(file ?? '')
   try {
@@ -42,12 +42,12 @@ export function calledLast({ id, file, printerId, moment }: SavedScript): Partia
     const { call, moment: when } = Object(last) as { call?: unknown; moment?: unknown }
     if (typeof call === 'string' && v.is(Moment, when)) return { printerId, moment: when, opened: { ...opened, call } }
   } catch {
-    // What can't be read is as if it was not there.
+    // A stored call that can't be read is ignored.
   }
   return { printerId, moment, opened }
 }
 
-/** Calls the open config or macro file so, and at this moment. */
+/** Rehearses the open config or macro file by this call, at this moment. */
 export function callWith(call: string, moment: Moment): void {
   const { open } = getState()
   const opened = open?.chosen.opened

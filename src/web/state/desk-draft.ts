@@ -1,4 +1,4 @@
-// The draft of the open script: what is typed is stored in this browser until it is saved.
+// The draft of the open script: unsaved text is stored in this browser until it is saved.
 import type { ScriptDraft } from '../drafts/scripts.ts'
 import { dropDraft, writeDraft } from '../drafts/store.ts'
 import { whenPainted } from './after-paint.ts'
@@ -9,10 +9,10 @@ const { getState } = useDesk
 
 let draftTimer: ReturnType<typeof setTimeout> | undefined
 
-/** Whether anything was changed on this Desk since the script was opened: only then does this tab write a draft of it. */
+/** Whether something was changed since the script was opened: only then does this tab write a draft. */
 let touched = false
 
-/** Writes this tab's draft of the open script, or drops it when nothing differs from what is saved. */
+/** Writes this tab's draft of the open script, or deletes it if nothing differs from the saved text. */
 export function writeDraftNow(): void {
   clearTimeout(draftTimer)
   const { open } = getState()
@@ -32,9 +32,9 @@ export const aboutOpen = ({ chosen, separator, suggestedName, saved, pasted }: O
 })
 
 /**
- * Up to the first length, in characters, a draft is written within the key's own event, so that not even a crash right after it
- * loses the key: it takes some tenths of a millisecond. Up to the second it is written once the letter has been painted; in
- * longer texts finding what was typed takes so long that it waits for a pause.
+ * Up to the first length, in characters, a draft is written within the key event itself, which takes some tenths of a
+ * millisecond, so that not even an immediate crash loses the letter. Up to the second length it is written once the
+ * letter is painted. In longer texts finding the change takes so long that it waits for a pause.
  */
 const [writtenAtOnce, writtenWhenPainted] = [50_000, 2_000_000]
 

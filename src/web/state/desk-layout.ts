@@ -1,11 +1,11 @@
-// How the Desk's room is shared out; the ribbon stays as it was left.
+// The layout of the Desk. The height of the ribbon is remembered.
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 
 type Room = {
-  /** Whether the bed's picture takes the room of what stands below it. */
+  /** Whether the bed's picture also covers the cards below it. */
   large: boolean
-  /** Whether of the ribbon only its bands are shown. */
+  /** Whether the ribbon shows only its bands. */
   folded: boolean
 }
 

@@ -51,7 +51,7 @@ export type Open = {
 export type DeskState = {
   things: Things | null
   open: Open | null
-  /** Why the script could not be opened, and how to try again, unless it is gone; null when it could. */
+  /** Why the script could not be opened, and how to try again if that can help; null if it was opened. */
   problem: { why: string; retry: (() => void) | undefined } | null
 }
 

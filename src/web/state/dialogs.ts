@@ -1,4 +1,4 @@
-// What the person has asked for on the Desk that opens a dialog or saves, from its menus or from the finder; one at a time.
+// The dialog that is open on the Desk. Menus and the finder open dialogs; one is open at a time.
 import { create } from 'zustand'
 import type { Passage } from '../../core/script/passages.ts'
 

@@ -1,4 +1,4 @@
-// Files that a printer is learned from. They are a draft of this tab until a printer was made of them.
+// Files to learn a printer from: a draft of this tab until the printer is made.
 import * as v from 'valibot'
 import { create } from 'zustand'
 import { decodeScript } from '../../core/gcode/decode.ts'
@@ -7,12 +7,12 @@ import { allFormDrafts, dropFormDraft, writeFormDraft } from '../drafts/forms.ts
 import { adoptDraft, isFree, readDraft } from '../drafts/store.ts'
 import { tabId } from '../drafts/tab.ts'
 
-/** What the draft is called among those of forms (drafts/forms.ts). */
+/** The name of the draft among the drafts of forms (drafts/forms.ts). */
 const form = 'files to learn from'
 
 type Learning = {
   files: readonly GivenFile[]
-  /** What was given and is no text, with the reason. */
+  /** Files that are not text, with the reason. */
   unreadable: readonly PassedOver[]
 }
 
@@ -20,7 +20,7 @@ export const useLearning = create<Learning>(() => ({ files: [], unreadable: [] }
 
 const Files = v.array(v.object({ name: v.string(), text: v.string() }))
 
-/** Reads the files that this tab, or a tab that is closed, was given before. */
+/** Restores the files that were given to this tab, or to a tab that is closed. */
 async function restore(): Promise<void> {
   const heads = allFormDrafts().filter(each => each.form === form && isFree(each.head))
   const [head] = [...heads.filter(each => each.head.tab === tabId()), ...heads]
@@ -31,7 +31,7 @@ async function restore(): Promise<void> {
   await adoptDraft(draft)
 }
 
-/** More files are taken once these are there. A draft that can't be read is as good as none. */
+/** Other files are added after these. A draft that can't be read is ignored. */
 const restored = restore().catch(() => {})
 
 function keep(files: readonly GivenFile[]): void {
@@ -40,7 +40,7 @@ function keep(files: readonly GivenFile[]): void {
   else dropFormDraft(form)
 }
 
-/** Takes files in; one of the same name takes the place of the one before. */
+/** Adds files; a file replaces an earlier one with the same name. */
 export async function giveFiles(given: Iterable<File>): Promise<void> {
   await restored
   const files: GivenFile[] = []
@@ -57,7 +57,7 @@ export async function giveFiles(given: Iterable<File>): Promise<void> {
   })
 }
 
-/** Takes a text in under a name of its own. */
+/** Adds a pasted text under a generated name. */
 export async function giveText(text: string): Promise<void> {
   await restored
   const { files } = useLearning.getState()

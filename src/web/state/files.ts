@@ -1,4 +1,5 @@
-// Copies texts to the clipboard and saves them as files. Each function returns a sentence to show; errors have one as their message.
+// Copies texts to the clipboard and saves them as files. Each function returns a sentence to show, or throws an error
+// whose message is shown.
 import type { Open } from './desk.ts'
 
 export async function copyText(text: string): Promise<string> {
@@ -8,7 +9,7 @@ export async function copyText(text: string): Promise<string> {
   return 'Copied'
 }
 
-/** A file's name without its ending, with no sign that a file system minds. */
+/** A name without the characters that file systems do not allow. */
 export const fileName = (name: string): string => name.replace(/[\\/:*?"<>|]/g, '-')
 
 export const nameOf = ({ saved, suggestedName }: Pick<Open, 'saved' | 'suggestedName'>): string =>
@@ -24,13 +25,13 @@ function save(blob: Blob, name: string): string {
   return `Saved to your downloads as ${name}`
 }
 
-/** A macro file and a config keep their own endings. */
+/** Adds `.gcode` unless the name has the extension of a macro file, config or text. */
 const withEnding = (name: string): string => (/\.(?:g|cfg|json|txt)$/.test(name) ? name : `${name}.gcode`)
 
 export const saveFile = (text: string, name: string): string =>
   save(new Blob([text], { type: 'text/plain' }), withEnding(name))
 
-/** Several texts in one .zip; names that come twice are numbered. */
+/** Saves several texts in one .zip; repeated names are numbered. */
 export async function saveZip(files: readonly { name: string; text: string }[], name: string): Promise<string> {
   const { strToU8, zipSync } = await import('fflate').catch(() => {
     throw new Error('The server does not answer, so nothing can be packed into a .zip. Start it again.')

@@ -1,5 +1,5 @@
-// What the finder knows besides pages and buttons: checks, commands, printers and the open script's settings, also by the words
-// that people have for what they see on the bed.
+// What the finder offers besides pages and buttons: checks, commands, printers and the open script's settings. Checks
+// are also found by what a person sees on the bed, as in “stringing”.
 
 import type { NavigateFunction } from 'react-router'
 import { rules } from '../../core/check/rules.ts'
@@ -11,7 +11,7 @@ import type { ScriptSetting } from '../../core/resolve/resolution.ts'
 import type { Things } from './api.ts'
 import type { Action } from './registry.ts'
 
-/** What is seen on the machine, and the checks that bear on it. */
+/** Symptoms on the printed bed, and the checks for their causes. */
 export const seenAs: readonly [words: string, checks: readonly string[]][] = [
   [
     'stringing strings hairs ooze oozing drool dribble',
@@ -60,12 +60,12 @@ export const seenAs: readonly [words: string, checks: readonly string[]][] = [
 const alsoOf = (rule: string): string =>
   seenAs.flatMap(([words, checks]) => (checks.includes(rule) ? [words] : [])).join(' ')
 
-/** More of one kind than this are not shown; more of their name finds them. */
+/** Limit of hits of one kind; a longer query finds the others. */
 const max = 8
 
 const firstFew = (found: readonly Action[]): Action[] => found.slice(0, max)
 
-/** All of them, but of those that are about one thing of many under each heading the first few. */
+/** All actions, but under each heading only the first few of those that belong to single items of a list. */
 export function withFewOfOne(actions: readonly Action[]): Action[] {
   const taken = new Map<string, number>()
   return actions.filter(({ group, of }) => {
@@ -76,7 +76,7 @@ export function withFewOfOne(actions: readonly Action[]): Action[] {
   })
 }
 
-/** Whether words among those said begin with each of these. */
+/** Whether each of these words is the beginning of one of `said`. */
 export function haveWords(said: readonly string[], words: string): boolean {
   const wanted = wordsIn(words)
   const begins = (word: string) => said.some(each => each.startsWith(word))
@@ -85,7 +85,9 @@ export function haveWords(said: readonly string[], words: string): boolean {
 
 const known = new WeakMap<Action, readonly string[]>()
 
-/** The words of its name and of what else it is called: there may be thousands, asked at each key. */
+/**
+ * The words of an action's name and of its other names. Cached: there may be thousands of actions, and each key asks.
+ */
 function saidOf(action: Action): readonly string[] {
   const before = known.get(action)
   if (before) return before
@@ -94,22 +96,22 @@ function saidOf(action: Action): readonly string[] {
   return said
 }
 
-/** Whether something has words that begin with each of these, in its name or in what else it is called. */
+/** Whether each of these words is the beginning of a word in the action's name or in its other names. */
 export function fitsWords(action: Action, words: string): boolean {
   if (words === '') return action.of === undefined
-  // Who writes the name of a thing wants the thing.
+  // Typing the name of an item finds the item itself, not its actions.
   return haveWords(saidOf(action), words) && !(action.of !== undefined && haveWords(soughtIn(action.of), words))
 }
 
 type Known = {
   things: Things | undefined
-  /** Of the script that is open. */
+  /** Settings of the open script. */
   settings: readonly ScriptSetting[]
   navigate: NavigateFunction
   toLine: (line: number) => void
 }
 
-/** What is known under these words; nothing for fewer than two letters. */
+/** The topics for these words; none for fewer than two letters. */
 export function knownAs(words: string, { things, settings, navigate, toLine }: Known): Action[] {
   if (words.trim().length < 2) return []
   const to = (address: string) => () => void navigate(address)

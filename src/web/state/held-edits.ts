@@ -1,13 +1,14 @@
-// Typing in a kept line or a made passage asks first: what was held back, why, and what the person has let go.
+// Asks before a line under a keep mark or of a made passage is edited: which edit was held back, and which marks the
+// person has released.
 import { create } from 'zustand'
 
 /** `kept` is a line under a keep mark; `made` a line that a maker wrote, whose passage begins at `line`. */
 export type Held = { kind: 'kept'; line: number; why: string } | { kind: 'made'; line: number; title: string }
 
 type Saved = {
-  /** What was held back last; null when nothing waits for an answer. */
+  /** The edit that waits for an answer; null if there is none. */
   held: Held | null
-  /** Reasons that the person has set aside on this Desk; their lines can be changed. */
+  /** Reasons that the person released on this Desk: their lines can be changed. */
   letGo: ReadonlySet<string>
 }
 
@@ -20,5 +21,5 @@ export const letGo = (why: string): void =>
 
 export const keepIt = (): void => useKept.setState({ held: null })
 
-/** A newly opened script has all its marks in force. */
+/** Call when a script is opened: all its marks are in force. */
 export const keepAll = (): void => useKept.setState({ held: null, letGo: new Set() })

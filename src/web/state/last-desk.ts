@@ -1,6 +1,6 @@
-// Which script was open on the Desk last: where the header's “Desk” leads.
+// The script that was last open on the Desk, for the header's “Desk” link.
 
 export const deskMemory = 'warm-prelude desk'
 
-/** Where the Desk was last used, for its link in the header. */
+/** The address of the Desk that was last used. */
 export const lastDesk = (): string => localStorage.getItem(deskMemory) ?? '/desk/new/first'

@@ -1,4 +1,4 @@
-// Which of the lower cards lies open on the Desk: findings, what is left for the print, time and waste, or what macros ran.
+// The lower card that is open on the Desk: findings, readiness, time and waste, or the commands that macros ran.
 import { create } from 'zustand'
 
 export type Lower = 'findings' | 'left' | 'cost' | 'calls'

@@ -1,9 +1,9 @@
-// What this browser knows of its person: which printer is theirs, and whether the examples are shown.
+// The person's settings in this browser: their printer, and whether the examples are shown.
 import { create } from 'zustand'
 
 const [printerKey, examplesKey] = ['warm-prelude my printer', 'warm-prelude hide examples']
 
-/** The printer that new scripts are checked for; null where nobody said yet. */
+/** The id of the printer that new scripts are checked for; null if the person has not chosen one. */
 export const myPrinter = (): number | null => {
   const kept = Number(localStorage.getItem(printerKey))
   return Number.isInteger(kept) && kept > 0 ? kept : null

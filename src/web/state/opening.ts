@@ -1,4 +1,4 @@
-// Opens scripts on the Desk: saved ones, new ones, and drafts.
+// Opens scripts on the Desk: saved scripts, new ones, and drafts.
 import {
   draftsOf,
   draftToOpen,
@@ -28,7 +28,7 @@ type ToOpen = Pick<Open, 'key' | 'saved' | 'suggestedName' | 'pasted' | 'text' |
 
 let openings = 0
 
-/** Opens what comes at this address, unless something else was asked for meanwhile. */
+/** Opens the script that `coming` loads, unless a different one was requested meanwhile. */
 async function openAt(address: string, coming: () => Promise<ToOpen>): Promise<void> {
   const opening = ++openings
   setState({ open: null, problem: null })
@@ -63,7 +63,7 @@ const start = (part: ToOpen, opening: number): void => {
 }
 
 /**
- * Opens a saved script by its id, with its unsaved change laid over it where `withChange` says so; `against` names what to
+ * Opens a saved script by its id. `withChange` puts its unsaved change over it; `against` names the job and material to
  * rehearse it for.
  */
 export const openSaved = (
@@ -75,15 +75,15 @@ export const openSaved = (
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
     const key = savedDraftKey(saved)
     const draft = withChange ? await draftToOpen(draftsOf(saved).filter(each => opensOver(each, saved))) : null
-    // A printer that can't be read has none of its scripts rehearsed on it: another one is looked at.
+    // If the script's printer can't be read, it is rehearsed on a different one.
     const known = things.printers.find(each => each.id === saved.printerId) ?? things.printers[0]
     const usual = usualChosen({ printerId: known?.id ?? saved.printerId, moment: saved.moment }, things)
     const { about } = draft ?? {}
-    // A change that was made on another page than the Desk doesn't say what it is rehearsed for.
+    // A draft that was made on a different page than the Desk does not contain a setting.
     const chosen = about ? { ...usual, ...(about.jobName ? about : { moment: about.moment }) } : usual
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
     const held = draft ? { text: draft.text, separator: draft.about.separator } : toEditor(saved.text)
-    // After a backup was restored, a revision of this number may be a different one.
+    // After a backup was restored, the revision with this number may be a different one.
     const sameBase = about?.base !== saved.revision || about.baseAt === saved.changedAt
     const base = about ? { ...saved, revision: sameBase ? about.base : 0 } : saved
     return {
@@ -103,7 +103,7 @@ export const openSaved = (
     }
   })
 
-/** Opens a script that has never been saved; an unknown id begins an empty one. */
+/** Opens a script that has never been saved; an unknown id opens an empty one. */
 export const openNew = (id: string): Promise<void> =>
   openAt(`/desk/new/${id}`, async () => {
     const things = await loadThings()
@@ -124,7 +124,7 @@ export const openNew = (id: string): Promise<void> =>
     }
   })
 
-/** Goes back to what is saved, dropping what was changed since. */
+/** Returns to the saved text and drops the changes. */
 export async function goBackToSaved(): Promise<void> {
   const { open } = getState()
   if (!open?.saved) return
@@ -133,8 +133,8 @@ export async function goBackToSaved(): Promise<void> {
 }
 
 /**
- * Puts another draft of the open script on the Desk, as its unsaved change. What was changed here is left as a draft that the
- * Desk offers. A draft of a tab that is open stays there.
+ * Opens a different draft of the open script as its unsaved change. The current change stays as a draft that the Desk
+ * offers. A draft of an open tab stays with that tab.
  */
 export async function takeDraft(draft: ScriptDraft): Promise<void> {
   const { open } = getState()

@@ -1,4 +1,4 @@
-// Whether the outline stands beside the script; kept in this browser.
+// Whether the outline is shown beside the script; remembered in this browser.
 import { create } from 'zustand'
 
 const key = 'warm-prelude outline'

@@ -1,4 +1,4 @@
-// What can be done with a passage: for its menu in the outline and for the finder.
+// The actions of a passage, for its menu in the outline and for the finder.
 import type { NavigateFunction } from 'react-router'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import type { Passage } from '../../core/script/passages.ts'
@@ -6,15 +6,15 @@ import { hasUnsavedChange, useDesk } from './desk.ts'
 import { openPassageDialog } from './dialogs.ts'
 import { propose } from './preview.ts'
 
-/** Of a script with more passages than this, the later ones are not listed one by one. */
+/** Limit of the passages that the finder lists. */
 export const maxPassages = 300
 
 export type Doing = {
   name: string
-  /** What else it is called. */
+  /** Other names of the action, for the finder. */
   also: string
   run: () => void
-  /** What has to be done before it can be. */
+  /** What has to be done before the action is possible. */
   first?: string
 }
 
@@ -47,7 +47,7 @@ export function passageDoes(passage: Passage, navigate: NavigateFunction): Doing
         : []),
     { name: 'Rename…', also: 'heading title', run: () => openPassageDialog('rename', passage) },
     { name: 'Make it a refrain…', also: 'share reuse snippet', run: () => openPassageDialog('refrain', passage) },
-    // The page that it leads to reads what is saved.
+    // The page that it opens reads the saved text.
     ...(open && saved !== null
       ? [
           {

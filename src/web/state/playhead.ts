@@ -1,11 +1,12 @@
-// The selected lines and the playhead: choosing lines moves the playhead to them, moving the playhead selects its line.
+// The selected lines and the playhead: selecting lines moves the playhead to them, and moving the playhead selects its
+// line.
 import { commandAt } from '../../core/machine/trace.ts'
 import type { DeskRound } from '../../tasks/desk-round.ts'
 import { type Open, type Selection, update, useDesk } from './desk.ts'
 
 const { getState } = useDesk
 
-/** Selects lines everywhere and moves the playhead to where they begin (one line: to where it has been done). */
+/** Selects lines everywhere and moves the playhead to the start of several lines, or to the end of a single one. */
 export function selectLines(firstLine: number, lastLine = firstLine): void {
   const { open } = getState()
   if (!open) return
@@ -16,7 +17,7 @@ export function selectLines(firstLine: number, lastLine = firstLine): void {
   update({ selection: chosen, ...(at === null ? {} : { playheadS: at }) })
 }
 
-/** When several lines begin, or one has been done, s; null where none of them ran. */
+/** The time, s, at which several lines begin, or at which a single one has ended; null if none of them ran. */
 export function timeOf({ firstLine, lastLine }: Selection, { trace: { rows } }: DeskRound): number | null {
   let at: number | null = null
   for (let i = 0; i < rows.count; i++) {
@@ -31,8 +32,8 @@ export function timeOf({ firstLine, lastLine }: Selection, { trace: { rows } }: 
 type Playing = Pick<Open, 'playheadS' | 'selection'> & { round: DeskRound | null }
 
 /**
- * The command under way at the playhead. Several may begin and end there; then it is the one whose line is selected.
- * −1 before the first.
+ * The row of the command at the playhead; −1 before the first. If several commands begin and end there, the one whose
+ * line is selected.
  */
 export function commandAtPlayhead({ round, playheadS, selection }: Playing): number {
   if (!round) return -1
@@ -44,7 +45,7 @@ export function commandAtPlayhead({ round, playheadS, selection }: Playing): num
   return latest
 }
 
-/** Moves the playhead and selects the line that is under way there. */
+/** Moves the playhead and selects its line. */
 export function movePlayhead(seconds: number, line: number | null): void {
   update({ playheadS: seconds, ...(line === null ? {} : { selection: { firstLine: line, lastLine: line } }) })
 }

@@ -1,21 +1,21 @@
-// The rehearsal played: the playhead goes along by itself, or a command on or back at a time.
+// Plays the rehearsal: the playhead moves by itself, or one command forwards or backwards.
 import { create } from 'zustand'
 import { commandAt } from '../../core/machine/trace.ts'
 import type { DeskRound } from '../../tasks/desk-round.ts'
 import { type Open, useDesk } from './desk.ts'
 import { commandAtPlayhead, movePlayhead } from './playhead.ts'
 
-/** A whole script is played in about so long, s; a short one in its own time. */
+/** The time in which a long script is played, s; shorter ones are played in real time. */
 const wholeInS = 20
-/** With less motion asked for, it goes by steps so far apart, ms. */
+/** With reduced motion the playhead moves in steps this far apart, ms. */
 const calmStepMs = 700
 
 export const usePlaying = create<{ playing: boolean }>(() => ({ playing: false }))
 
-/** How many times faster than the machine it is played. */
+/** The speed of playing, as a multiple of the machine's. */
 export const paceOf = (totalS: number): number => Math.max(1, Math.round(totalS / wholeInS))
 
-/** The playhead at a time, with the line that is under way there chosen. */
+/** Moves the playhead to a time, s, and selects the line that runs then. */
 export function goTo(seconds: number): void {
   const trace = useDesk.getState().open?.shown?.round.trace
   if (!trace) return
@@ -24,7 +24,7 @@ export function goTo(seconds: number): void {
   movePlayhead(at, command < 0 ? null : (trace.rows.line[command] as number))
 }
 
-/** To the end of the next command, or of the one before. */
+/** Moves the playhead to the end of the next or the previous command. */
 export function step(forward: boolean): void {
   const { open } = useDesk.getState()
   if (!open?.shown) return
@@ -38,7 +38,7 @@ export function step(forward: boolean): void {
   else movePlayhead(rows.end[to] as number, rows.line[to] as number)
 }
 
-/** Plays from the playhead on, or from the beginning where it stands at the end; or stops. */
+/** Plays from the playhead, or from the beginning if the playhead is at the end; stops if it is playing. */
 export function togglePlaying(): void {
   const { open } = useDesk.getState()
   if (usePlaying.getState().playing || !open?.shown) stop()
@@ -56,7 +56,7 @@ function play({ playheadS }: Open, { trace }: DeskRound): void {
   const tick = (now: number) => {
     if (!usePlaying.getState().playing) return
     const { open: still } = useDesk.getState()
-    // A change of the text or another script ends it.
+    // Stops when the text has changed or a different script is open.
     if (still?.shown?.round.trace !== trace) return stop()
     if (!calm || now - last >= calmStepMs) {
       goTo(still.playheadS + ((now - last) / 1000) * pace)

@@ -1,4 +1,4 @@
-// An edit that is being looked at before it is made: from a finding's fix or from a tool, one at a time.
+// The preview of an edit, made by a fix or by a tool. There is one at a time.
 
 import { undo } from '@codemirror/commands'
 import type { EditorView } from '@codemirror/view'
@@ -16,30 +16,33 @@ import { inWorker } from './rehearser.ts'
 export type Preview = {
   title: string
   edits: readonly Edit[]
-  /** The text that the edits speak of. */
+  /** The text that the edits apply to. */
   text: string
   after: string
-  /** What a rehearsal says of the text after; null while it runs. */
+  /** The rehearsal of the text after the edits; null while it runs. */
   round: DeskRound | null
-  /** The request that it answers, for tools that can be adjusted while one looks; null for a fix. */
+  /** The request of a tool, which can be changed while its preview is shown; null for a fix. */
   request: EditRequest | null
-  /** What the tool had to do otherwise than asked. */
+  /** What the tool did differently from the request. */
   note: string | null
-  /** The jobs that it fits now and then, of so many; null where that isn't the point, or isn't known yet. */
+  /**
+   * The names of the jobs that the text fits before and after, out of `of` jobs; null if this does not matter or is not
+   * known yet.
+   */
   fits: { before: string[]; after: string[]; of: number } | null
-  /** Lines that the tool may be told to leave alone; empty where there is no choice. */
+  /** Lines that the tool can leave unchanged; empty if there is no choice. */
   places: readonly Place[]
 }
 
 type PreviewState = {
-  /** What was asked of a tool last, answered or not, so that quick changes build on each other; null for a fix. */
+  /** The latest request to a tool, answered or not, so that quick changes build on each other; null for a fix. */
   asked: EditRequest | null
   preview: Preview | null
-  /** Why the tool won't; stands in place of a preview. `retry` where asking once more may help. */
+  /** Why the tool refuses, shown in place of a preview. `retry` is set if asking again can help. */
   refusal: { title: string; why: string; retry?: () => void } | null
-  /** Why what a preview does could not be worked out; `retry` tries once more. */
+  /** Why the preview could not be rehearsed; `retry` tries again. */
   failure: { why: string; retry: () => void } | null
-  /** What was last applied, to be taken back. */
+  /** The edit that was last applied, which can be undone. */
   applied: { title: string; text: string } | null
 }
 
@@ -52,12 +55,12 @@ export const usePreview = create<PreviewState>(() => ({
 }))
 const { getState, setState } = usePreview
 
-/** So many runs, each some milliseconds, are tried for a preview; *Runs* tries them all. */
+/** Limit of the jobs that a preview tries, each some milliseconds; *Runs* tries all of them. */
 const maxRuns = 60
 
 export const closePreview = (): void => setState({ asked: null, preview: null, refusal: null, failure: null })
 
-/** Shows a fix, and rehearses what it would make of the text. */
+/** Previews a fix and rehearses the text after it. */
 export async function showFix(fix: Fix, text: string): Promise<void> {
   const { open, things } = useDesk.getState()
   const setting = open && settingOf(things, open.chosen)
@@ -105,7 +108,7 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   }
 }
 
-/** Asks a tool for its plan and shows it, or why there is none. A later request takes the place of an earlier one. */
+/** Asks a tool for its plan and previews it, or shows why there is none. A later request replaces an earlier one. */
 export async function propose(request: EditRequest): Promise<void> {
   const { open, things } = useDesk.getState()
   const setting = open && settingOf(things, open.chosen)
@@ -130,13 +133,13 @@ export async function propose(request: EditRequest): Promise<void> {
   })
 }
 
-/** Back to the text as it stands. */
+/** Closes the preview without a change. */
 export function leavePreview(editor: EditorView | null): void {
   closePreview()
   editor?.focus()
 }
 
-/** Makes the edit that is shown, as one step that undo takes back. */
+/** Applies the previewed edit as one step, which undo reverts. */
 export function applyPreview(editor: EditorView): void {
   const { preview } = getState()
   if (preview?.text !== editor.state.doc.toString()) {
@@ -154,7 +157,7 @@ export function takeBack(editor: EditorView): void {
   editor.focus()
 }
 
-/** A preview speaks of the text that it was made for, and goes when that has changed. */
+/** A preview is for one text: it closes when that text has changed. */
 useDesk.subscribe(({ open }) => {
   const { preview, applied, refusal } = getState()
   if (preview && preview.text !== open?.text) closePreview()

@@ -1,10 +1,10 @@
-// What a text says of itself, and the name that it is proposed to be saved under.
+// Proposes a name for a script from its first comment.
 import { nameKey } from '../../core/model/script.ts'
 
 const looked = 4000
 const longest = 80
 
-/** Signs that frame a heading. */
+/** Characters that frame a heading, as in `;=== Start ===`. */
 const frame = ' \t\r;#*=-'
 
 function unframed(line: string): string {
@@ -14,7 +14,7 @@ function unframed(line: string): string {
   return line.slice(from, to)
 }
 
-/** The first comment with words in it; empty where there is none. */
+/** The first comment that contains words; empty if there is none. */
 const firstWords = (text: string): string =>
   unframed(
     text
@@ -23,7 +23,7 @@ const firstWords = (text: string): string =>
       .find(each => /^\s*;[^=?@!&~]*\p{L}{3}/u.test(each)) ?? '',
   ).slice(0, longest)
 
-/** The first line that says what a script is: a comment with words, else its first command. */
+/** The first line that describes a script: a comment with words, otherwise its first command. */
 export const tellingLine = (text: string): string =>
   firstWords(text) ||
   (
@@ -35,7 +35,7 @@ export const tellingLine = (text: string): string =>
     .trim()
     .slice(0, longest)
 
-/** What it says of itself in a few words, else what it is for; with a number where that name is taken. */
+/** The name: the first comment in a few words, otherwise the `usual` one; numbered if it is taken. */
 export function proposedName(text: string, usual: string, taken: readonly string[]): string {
   const words = firstWords(text)
   const base = words !== '' && words.length <= 40 ? words : usual

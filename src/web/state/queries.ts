@@ -1,4 +1,5 @@
-// What pages show of the server: fetched once, shared by all that show it, fetched anew when something was changed.
+// Queries to the server: each is fetched once, shared by everything that shows it, and fetched again after a change
+// that affects it.
 import { useQuery } from '@tanstack/react-query'
 import { api } from './api.ts'
 import { queries } from './query-client.ts'
@@ -20,7 +21,7 @@ export const useBin = () => useQuery({ queryKey: ['bin'], queryFn: () => api.bin
 export const useUnreadable = () => useQuery({ queryKey: ['unreadable'], queryFn: () => api.unreadable() })
 export const useUses = (name: string) => useQuery({ queryKey: ['uses', name], queryFn: () => api.uses(name) })
 
-/** The scripts of a printer as they are in use, with all that they are rehearsed with. */
+/** The scripts in use of a printer, with everything that they are rehearsed with. */
 export const useScriptsOf = (printerId: number) =>
   useQuery({
     queryKey: ['scripts of', printerId],
@@ -31,7 +32,7 @@ export const useScriptsOf = (printerId: number) =>
     },
   })
 
-/** The shelf, the things and a story for what is worked out once and not shown. */
+/** The same queries for calculations that run once and are not shown. */
 export const fetchShelf = () => queries.fetchQuery(shelf)
 export const fetchThings = () => queries.fetchQuery(things)
 export const fetchStory = (id: number) => queries.fetchQuery(story(String(id)))

@@ -1,12 +1,13 @@
-// What was fetched from the server: kept for a while, fetched anew when something was changed, tried again when it did not answer.
+// The cache of responses: kept for a while, fetched again after a change, and requested again if the server did not
+// respond.
 import { QueryClient } from '@tanstack/react-query'
 
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      // Two pages that are opened one after the other ask once.
+      // Two pages that are opened one after the other send one request.
       staleTime: 1000,
-      // A refusal has its reason; only a server that does not answer is asked again.
+      // A refusal has a reason and is final; only a server that does not respond is asked again.
       retry: (failures, error) => failures < 2 && 'status' in error && error.status === 0,
       refetchOnWindowFocus: true,
       networkMode: 'always',
@@ -34,7 +35,7 @@ const ofScripts = [
   'uses',
   'bin',
   'search',
-  // A config or macro file is kept like a script, and is a part of its printer.
+  // A config or macro file is saved like a script, and is part of its printer.
   'things',
 ] as const
 const ofSetups = [

@@ -1,21 +1,21 @@
-// What can be done on the page that is open: whatever can be pressed says so where it is made, and the finder asks here.
+// The actions of the page that is open: each button and link registers itself, and the finder lists them.
 import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect, useRef } from 'react'
 
-/** What the finder offers to do, under a heading. */
+/** An action that the finder offers, under a heading. */
 export type Action = {
   group: string
   name: string
-  /** Other words for it. */
+  /** Other names for it. */
   also?: string
-  /** The one thing of many that it is about: then it is offered when more is asked for than that thing’s name. */
+  /** The item of a list that it belongs to. It is offered only if the query contains more than that item's name. */
   of?: string
   run: () => void
 }
 
-/** A name longer than this is a text, not something to do. */
+/** Longer names are texts, not actions. */
 const longestName = 80
 
-/** Of those that would be called the same under one heading, the later ones have a number. */
+/** Numbers the later ones of actions with the same name and heading. */
 export function toldApart(actions: readonly Action[]): Action[] {
   const times = new Map<string, number>()
   return actions.map(action => {
@@ -28,7 +28,9 @@ export function toldApart(actions: readonly Action[]): Action[] {
 
 const registered = new Set<HTMLElement>()
 
-/** For the `ref` of something that can be pressed: it can be found by its name while it is on the page. `also` is told of it too. */
+/**
+ * For the `ref` of a button or link: registers it under its text while it is on the page. `also` gets the element too.
+ */
 export function usePressed<T extends HTMLElement>(also?: Ref<T>): RefCallback<T> {
   return useCallback(
     (it: T | null) => {
@@ -47,17 +49,17 @@ export function usePressed<T extends HTMLElement>(also?: Ref<T>): RefCallback<T>
   )
 }
 
-/** A menu of the page, open or not: what it is of, and its items. */
+/** A menu of the page, open or not, with its items. */
 export type MenuOfPage = {
   name: string
-  /** Whether it is that of one thing of a list. */
+  /** Whether it is the menu of one item of a list. */
   ofOne: boolean
   items: () => ReactNode
 }
 
 const menus = new Set<{ current: MenuOfPage | null }>()
 
-/** The finder knows its items while it is on the page. */
+/** Registers the menu's items while the menu is on the page. */
 export function useMenuOfPage(menu: MenuOfPage | null): void {
   const now = useRef(menu)
   useEffect(() => {
@@ -74,24 +76,24 @@ export const menusOfPage = (): MenuOfPage[] => [...menus].flatMap(({ current }) 
 const nameOf = (element: HTMLElement): string =>
   (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().replace(/\s+/g, ' ')
 
-/** The finder has to have closed and given the focus back before something is done on the page, ms. */
+/** The time until the finder has closed and restored the focus, ms. Actions run after it. */
 const finderClosesMs = 80
 
 export const afterTheFinder = (does: () => void): void => void setTimeout(does, finderClosesMs)
 
-/** Menus and choices open by key; all else is pressed. */
+/** Opens menus and choices by a key event, and clicks everything else. */
 function press(element: HTMLElement): void {
   afterTheFinder(() => {
     element.focus()
     const opens = element.getAttribute('aria-haspopup') === 'menu' || element.getAttribute('role') === 'combobox'
-    // What has a state answers to keys; a button that is yet to become a menu does not.
+    // Elements with a state answer to keys. A button whose menu has not been made yet needs a click.
     if (opens && element.dataset.state !== undefined)
       element.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     else element.click()
   })
 }
 
-/** What can be pressed now, each name once; `data-also` has other words for it. */
+/** The actions of the buttons and links, each name once. `data-also` holds other names. */
 export function pageActions(): Action[] {
   const found = new Map<string, HTMLElement>()
   for (const element of registered) {

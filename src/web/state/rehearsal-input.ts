@@ -1,4 +1,4 @@
-// What a script is rehearsed for: what was chosen on the Desk, or what is usual where nobody has chosen.
+// The input of a rehearsal: what was chosen on the Desk, with defaults.
 import { openedBy } from '../../core/documents/opened.ts'
 import { fitsPrinter, type Opened } from '../../core/machine/state.ts'
 import { type Job, ofFirstTool } from '../../core/model/job.ts'
@@ -16,19 +16,19 @@ export type Chosen = {
   moment: Moment
   materialName: string
   jobName: string
-  /** Of a config or macro file: which, and what it is called with; empty for what is usual. */
+  /** For a config or macro file: the file and its call; the default call if empty. */
   opened?: Opened | undefined
-  /** The situation of a whole print that it is looked at in; the moment's usual one when absent. */
+  /** The situation of a whole print; if absent, the default state of the moment. */
   situation?: Situation | undefined
 }
 
-/** The material that a job begins with, or whatever there is. */
+/** The first material of a job, otherwise any material. */
 export function materialFor(job: Job | undefined, materials: readonly Material[]): string {
   const wanted = job && ofFirstTool(job, job.materials)
   return materials.find(({ name }) => name === wanted)?.name ?? materials[0]?.name ?? ''
 }
 
-/** Where nobody has chosen: the first job, or for a change the first that changes tools, and its material. */
+/** The defaults: the first job (for a tool change the first that changes tools), and its material. */
 export function usualChosen({ printerId, moment }: Pick<Chosen, 'printerId' | 'moment'>, things: Things): Chosen {
   const printer = things.printers.find(({ id }) => id === printerId)?.data
   const jobs = things.jobs.map(({ data }) => data)
@@ -37,25 +37,25 @@ export function usualChosen({ printerId, moment }: Pick<Chosen, 'printerId' | 'm
   return { printerId, moment, jobName: job?.name ?? '', materialName: materialFor(job, materials) }
 }
 
-/** What a script on the shelf is rehearsed for when nobody has chosen; null where a printer, a job or a material is lacking. */
+/** The default input for a script on the shelf; null if a printer, a job or a material is missing. */
 export const usualSetting = (
   script: Pick<Chosen, 'printerId' | 'moment'> & { file?: string | null },
   things: Things,
 ): RehearsalInput | null =>
   madeSetting(things, {
     ...usualChosen(script, things),
-    // A config or macro file is rehearsed by a call of what is in it.
+    // A config or macro file is rehearsed by a call of one of its macros.
     ...(typeof script.file === 'string' && { opened: openedBy(script.file) }),
   })
 
-/** The last one is the same object for as long as nothing of it changes. */
+/** The last input: the same object as long as nothing in it changes. */
 let latest: { things: Things | null; chosen: Chosen | null; setting: RehearsalInput | null } = {
   things: null,
   chosen: null,
   setting: null,
 }
 
-/** What was chosen is rehearsed for; null until all of it is known. */
+/** The input for what was chosen; null until everything has loaded. */
 export function settingOf(things: Things | null, chosen: Chosen): RehearsalInput | null {
   if (things !== latest.things || chosen !== latest.chosen)
     latest = { things, chosen, setting: things && madeSetting(things, chosen) }
@@ -81,7 +81,7 @@ function madeSetting(things: Things, chosen: Chosen): RehearsalInput | null {
   }
 }
 
-/** What the person taught, of commands and of other programs' words, as this printer's scripts are rehearsed with it. */
+/** The taught commands and the slicers' placeholders for this printer. */
 export const taughtFor = ({ taught, vocabularies }: Things, { name }: Printer) => ({
   taught,
   ...wordsFor(
@@ -90,7 +90,7 @@ export const taughtFor = ({ taught, vocabularies }: Things, { name }: Printer) =
   ),
 })
 
-/** What was handed on fits the printer that it was rehearsed on; on another the layer and the tools alone are kept. */
+/** A state fits only the printer that left it; on a different printer only the layer and the tools are used. */
 function situationOn({ layer, change, from }: Situation, printer: Printer): Partial<RehearsalInput> {
   const fits = from && fitsPrinter(from, printer) === null ? { from } : {}
   return { layer, ...(change && { change }), ...fits }

@@ -1,4 +1,4 @@
-// Many rehearsals at once: a pool of workers on all cores, results as they come, and a way to stop.
+// Rehearses scripts for many jobs: a pool of workers on all cores, with results as they arrive, and a way to stop.
 import { create } from 'zustand'
 import { listed } from '../../core/format.ts'
 import type { Run } from '../../core/runs/fits.ts'
@@ -19,12 +19,12 @@ export type RunRow = RunOutcome & {
 
 type RunsState = {
   rows: RunRow[]
-  /** How many rehearsals there are in all, and how many are done; null when nothing runs. */
+  /** The number of all rehearsals, and of those done; null when nothing runs. */
   going: { all: number; done: number } | null
-  /** How long the latest took, s; null before any has ended. */
+  /** The duration of the last run, s; null before the first has ended. */
   tookS: number | null
   stopped: boolean
-  /** What could not be rehearsed, in sentences. */
+  /** Failed rehearsals, in sentences. */
   troubles: string[]
 }
 
@@ -34,7 +34,7 @@ const { getState, setState } = useRuns
 const batchSize = 10
 const maxWorkers = 8
 let pool: Watched<PageTasks>[] = []
-/** Counts up with each start and stop, so that answers to an earlier one are dropped. */
+/** Counts starts and stops, so that late responses can be ignored. */
 let turn = 0
 
 const makeWorker = () =>
@@ -43,7 +43,7 @@ const makeWorker = () =>
     limits.page.patienceMs,
   )
 
-/** Ends whatever runs at once; what has come stays. */
+/** Stops at once; results that have arrived stay. */
 export function stopRuns(): void {
   turn++
   for (const worker of pool) worker.end()
@@ -51,7 +51,7 @@ export function stopRuns(): void {
   if (getState().going) setState({ going: null, stopped: true })
 }
 
-/** Rehearses each script for each of its runs. Results come in whatever order they are done. */
+/** Rehearses each script for each of its runs. Results arrive in any order. */
 export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[] })[]): Promise<void> {
   stopRuns()
   const mine = turn

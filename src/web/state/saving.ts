@@ -1,4 +1,5 @@
-// Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
+// Saves the open script: as the next revision, as a variant, after a revision that was saved elsewhere, or under a new
+// name.
 import type { SavedScript } from '../../core/model/stored.ts'
 import { savedDraftKey } from '../drafts/scripts.ts'
 import { draftsFor, draftWritten, dropDraft, readDraft } from '../drafts/store.ts'
@@ -81,7 +82,7 @@ async function dropSaved(open: Open): Promise<void> {
   if (text === open.text) await dropDraft(open.key)
 }
 
-/** From now on what is not saved is a change of this revision. The draft is written under its new key before the old one goes. */
+/** Continues from the saved revision. The draft is written under its new key before the old one is deleted. */
 async function goOnFrom(open: Open, saved: SavedScript): Promise<void> {
   if (!isOpen(open)) return dropSaved(open)
   const key = savedDraftKey(saved)
@@ -131,12 +132,12 @@ export async function saveAs(name: string, note: string, stock = false): Promise
   return saved
 }
 
-/** What the change since the last save comes to, in a few words, and a name for it; empty where nothing is to be told. */
+/** Describes the change since the last save in a few words, and proposes a name; both empty if nothing changed. */
 export async function changeInWords(): Promise<{ words: string; name: string }> {
   const { open, things } = getState()
   const setting = open && settingOf(things, open.chosen)
   if (!open?.saved || !setting) return { words: '', name: '' }
-  // Without an answer a save goes on without a note.
+  // If the description fails, the script is saved without a note.
   const before = { text: open.saved.text, setting }
   const now = { text: fileText(open), setting }
   return inWorker(tasks => tasks.tellApart(before, now)).catch(() => ({ words: '', name: '' }))

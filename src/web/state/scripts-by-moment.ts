@@ -1,11 +1,11 @@
-// The scripts that a print of a printer takes: of each moment the one saved last, or the one chosen.
+// Chooses the scripts of a whole print: for each moment the one saved last, or the person's choice.
 
 import { Moment } from '../../core/model/moment.ts'
 import type { ScriptHead } from '../../core/model/stored.ts'
 
 export type Picked = Partial<Record<Moment, number | null>>
 
-/** By moment: the heads there are, the newest first, and the one that is taken; null for none. */
+/** A moment with its scripts, newest first, and the chosen one; null for none. */
 export type MomentScripts = { moment: Moment; heads: ScriptHead[]; taken: ScriptHead | null }
 
 export function scriptsByMoment(heads: readonly ScriptHead[], picked: Picked): MomentScripts[] {

@@ -1,8 +1,9 @@
-// The editor holds lines with `\n` between them; a file's own line ends are put back when it leaves.
+// Converts line breaks: the editor uses `
+// `, and the file's own line breaks return when the text leaves the editor.
 
 /**
- * A text for the editor and the separator to put back. Only a text whose every line ends in CRLF (or every one in CR) is
- * changed; in a mixed text the odd `\r` stay where they are, so that toEditor and fromEditor always cancel.
+ * Returns a text for the editor, and the line break to restore. Only a text with CRLF (or CR) on every line is
+ * converted; a mixed text keeps its `\r`, so that fromEditor always reverses toEditor.
  */
 export function toEditor(text: string): { text: string; separator: string } {
   if (text.includes('\n')) {

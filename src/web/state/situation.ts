@@ -1,11 +1,11 @@
-// A situation of a whole print on its way to the Desk, or from a Desk that was loaded again: what the machine is in when it begins.
+// Passes a situation of a whole print to the Desk: the state of the machine in which a script begins.
 import * as v from 'valibot'
 import { MachineState } from '../../core/machine/state.ts'
 import { Change } from '../../core/model/job.ts'
 
 const memory = 'warm-prelude situation'
 
-/** A layer, the tools that are changed between and what was handed on, as the Desk rehearses it. */
+/** A layer, the tools of a change, and the state that the previous script left. */
 export const Situation = v.object({
   layer: v.number(),
   change: v.nullable(Change),
@@ -17,11 +17,11 @@ export function sendSituation(situation: Situation): void {
   try {
     sessionStorage.setItem(memory, JSON.stringify(situation))
   } catch {
-    // Without room for it the Desk takes what is usual.
+    // If the browser's storage is full, the Desk uses the default state.
   }
 }
 
-/** What was sent last; null where nothing was, or it can’t be read. */
+/** The situation that was passed last; null if there is none or it can't be read. */
 export function sentSituation(): Situation | null {
   try {
     const parsed = v.safeParse(Situation, JSON.parse(sessionStorage.getItem(memory) ?? 'null'))

@@ -1,9 +1,9 @@
-// What the keys do in the Desk's text, for the finder: it presses them there.
+// The editor's shortcuts as actions of the finder: it sends the keys to the editor.
 import { type Action, afterTheFinder } from './registry.ts'
 
 type Key = { name: string; also: string; key: string; shift?: boolean; control?: boolean }
 
-/** As in docs/shortcuts.md. The first changes nothing: it is chosen as soon as the finder opens. */
+/** As in docs/shortcuts.md. The first changes nothing, because the finder selects it when it opens. */
 const keys: readonly Key[] = [
   { name: 'Next finding', also: 'problem error warning walk', key: 'F8' },
   { name: 'Previous finding', also: 'problem error warning back', key: 'F8', shift: true },

@@ -1,4 +1,4 @@
-// Light or dark: as the system has it until the person says otherwise; kept in this browser.
+// The light or dark theme: the system's until the person chooses one; remembered in this browser.
 import { create } from 'zustand'
 
 type Theme = 'light' | 'dark'
@@ -19,7 +19,7 @@ export const useTheme = create<{ theme: Theme; toggle: () => void }>((set, get) 
   },
 }))
 
-/** Puts the theme on the page, now and whenever it changes. */
+/** Applies the theme to the page, now and after each change. */
 export function applyTheme(): void {
   const put = (theme: Theme) => {
     document.documentElement.dataset.theme = theme

@@ -1,12 +1,12 @@
-// A text made the unsaved change of a script, from a page that is not the Desk.
+// Makes a text the unsaved change of a script, from a page other than the Desk.
 import { draftsOf, draftToOpen, leaveForAnyTab, savedDraftKey } from '../drafts/scripts.ts'
 import { draftWritten, writeDraft } from '../drafts/store.ts'
 import { api } from './api.ts'
 import { fromEditor, toEditor } from './separator.ts'
 
 /**
- * Makes `text` the unsaved change of a script, as if it had been typed on the Desk. An earlier change stays as a draft of its
- * own, unless `madeFrom` (the text that `text` was made from, as in a file) is that change.
+ * Makes `text` the unsaved change of a script, as if it had been typed on the Desk. An earlier change stays as a
+ * separate draft, unless `madeFrom` (the text that `text` was made from, such as a file's) is that change.
  */
 export async function asUnsavedChange(scriptId: number, text: string, madeFrom: string): Promise<void> {
   const script = await api.script(String(scriptId))

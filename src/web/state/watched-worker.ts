@@ -1,14 +1,18 @@
-// A worker that can't hang or die for good: one that does not answer in its time is ended, and begun anew for what comes next.
+// Wraps a worker so that it can't hang: one that does not respond in time is ended, and a new one is started for the
+// next request.
 import { type Remote, wrap } from 'comlink'
 
-/** Why a worker gave no answer: it took too long over this very question, or ended over another one or by itself. */
+/**
+ * Thrown if a worker gave no response: this request took too long, or the worker ended because of a different request
+ * or a crash.
+ */
 export class NoAnswer extends Error {
   constructor(readonly tookTooLong: boolean) {
     super(tookTooLong ? 'It took too long, and was ended.' : 'The calculation ended before it had an answer.')
   }
 }
 
-/** The worker's file could not be loaded, so that nothing was worked out at all. */
+/** Thrown if the worker's file could not be loaded. */
 export class NotLoaded extends Error {
   constructor() {
     super('The part of the program that calculates could not be loaded: the server did not answer.')
@@ -18,15 +22,15 @@ export class NotLoaded extends Error {
 type Running<T> = {
   worker: Worker
   remote: Remote<T>
-  /** When it has said its first word, which it does as soon as it has been loaded. */
+  /** Resolves when the worker has sent its first message, which it does once it has loaded. */
   there: Promise<void>
   isThere: () => boolean
   ended: Promise<never>
-  /** Ends it; what was asked of it is answered with this. */
+  /** Ends the worker; pending requests are rejected with this error. */
   end: (why: Error) => void
 }
 
-/** What loading may take besides: a busy machine is no worker that hangs, and a server that is gone never sends one. */
+/** Limit for loading, ms: generous for a busy machine, finite for a server that is gone. */
 const loadingMs = 60_000
 
 export class Watched<T> {
@@ -38,8 +42,8 @@ export class Watched<T> {
   ) {}
 
   /**
-   * Asks the worker, which has its time from when it has been loaded. Rejects with `NoAnswer` where none comes in time, with `NotLoaded` where
-   * it can't be loaded, or with what the worker itself throws.
+   * Sends a request. Its time counts from when the worker has loaded. Rejects with `NoAnswer` if the response is late,
+   * with `NotLoaded` if the worker can't be loaded, or with the error that the worker throws.
    */
   async ask<R>(question: (remote: Remote<T>) => R): Promise<Awaited<R>> {
     this.running ??= this.begin()
@@ -66,7 +70,7 @@ export class Watched<T> {
     }
   }
 
-  /** Ends it, whatever it is at; what was asked is answered with `NoAnswer`. */
+  /** Ends the worker at once; pending requests are rejected with `NoAnswer`. */
   end(): void {
     this.running?.end(new NoAnswer(false))
   }
@@ -78,14 +82,14 @@ export class Watched<T> {
     const ended = new Promise<never>((_, reject) => {
       fail = reject
     })
-    // Nobody may be waiting when it ends.
+    // Prevents a report of an unhandled rejection if no request is pending.
     ended.catch(() => {})
     const end = (why: Error) => {
       worker.terminate()
       if (this.running?.worker === worker) this.running = null
       fail(why)
     }
-    // One that has run out of memory, or could not be loaded.
+    // The worker has run out of memory, or could not be loaded.
     worker.addEventListener('error', () => end(loaded ? new NoAnswer(false) : new NotLoaded()))
     const there = new Promise<void>(resolve =>
       worker.addEventListener(

@@ -1,4 +1,4 @@
-// A small picture of a bed from above: probe points as dots, what the start script lays down as a line.
+// A small picture of a bed from above: probe points as dots, lines that the start script extrudes as strokes.
 import { probePoints } from '../../core/machine/probing.ts'
 import type { Rectangle } from '../../core/model/job.ts'
 import type { Printer } from '../../core/model/printer.ts'
@@ -7,9 +7,9 @@ type Props = {
   printer: Printer
   strokes: [number, number][][]
   probes: boolean
-  /** Pixels along a side. */
+  /** Width and height, pixels. */
   size?: number
-  /** Where a job is printed. */
+  /** The area that a job prints. */
   area?: Rectangle | null
 }
 

@@ -1,4 +1,4 @@
-// The buttons: one main action in copper, the rest on paper.
+// Buttons: `main` for the one main action of a page, others plain.
 import type { ComponentProps } from 'react'
 import { usePressed } from '../state/registry.ts'
 

@@ -1,4 +1,4 @@
-// Where a script was carried over from, and a change of the original since: brought after it, just that change.
+// Shows the origin of a script that was carried over, and later changes of the original, which can be carried over too.
 
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
@@ -24,7 +24,7 @@ const useAfter = ({ id, revisionId, carried }: SavedScript) =>
     retry: false,
   })
 
-/** “From Dunlin, Everyday, revision 4”, with a link where it is still there. */
+/** “From Dunlin, Everyday, revision 4”, with a link if the original still exists. */
 const Origin = ({ from, original }: Pick<After, 'from' | 'original'>) => {
   const words = originWords(from)
   return original ? (
@@ -40,7 +40,7 @@ const Origin = ({ from, original }: Pick<After, 'from' | 'original'>) => {
   )
 }
 
-/** On the Desk: only where there is something to do about it. */
+/** For the Desk: shown only if the original has changed. */
 export function ChangedSince({ script }: { script: SavedScript }) {
   const { data } = useAfter(script)
   if (!data?.change || !data.original) return null
@@ -60,7 +60,7 @@ export function ChangedSince({ script }: { script: SavedScript }) {
   )
 }
 
-/** On the history: where it came from, and the change that can be carried after. */
+/** For the History: the origin, and the later change that can be carried over. */
 export function CameFrom({ script }: { script: SavedScript }) {
   const { data } = useAfter(script)
   const [open, setOpen] = useState(false)

@@ -1,4 +1,4 @@
-// One choice out of a few, with its name above it, such as the printer, the moment or the job.
+// A choice among a few options, with its name above it, such as the printer, the moment or the job.
 import { Check } from 'lucide-react'
 import { Select } from 'radix-ui'
 import { unlessGoneOn } from '../lib/restore-focus.ts'
@@ -14,7 +14,10 @@ type Props = {
   empty?: string
 }
 
-/** Where there is too little room, choices whose label is longer than this shrink first, so that shorter ones stay whole. */
+/**
+ * If there is too little room, choices with labels longer than this, in characters, shrink first, so that shorter
+ * labels stay complete.
+ */
 const shortLabel = 18
 
 export function Choice({ name, value, options, onChange, empty }: Props) {

@@ -1,13 +1,17 @@
-// A script file that is dropped anywhere opens on the Desk, and what tells of a machine is learned from; places that take files of their own are marked `data-takes-files`.
+// Accepts files that are dropped anywhere: a script opens on the Desk, and a printer is learned from files that
+// describe a machine. Elements that accept files themselves are marked `data-takes-files`.
 import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { beginFromFiles } from '../state/begin.ts'
 import { Notice } from './Notice.tsx'
 
-/** How long a refusal is shown, ms. */
+/** The time for which a refusal is shown, ms. */
 const shownMs = 8000
 
-/** Files are taken here, or not at all where a dialog stands over the page; a place that takes files itself sees to its own. */
+/**
+ * Whether dropped files are accepted here. They are not while a dialog is open, nor over an element that accepts files
+ * itself.
+ */
 function fateOf({ dataTransfer, target }: DragEvent): 'taken' | 'left' | 'not ours' {
   const over = target instanceof Element ? target : null
   if (!dataTransfer?.types.includes('Files') || over?.closest('[data-takes-files]')) return 'not ours'
@@ -30,7 +34,7 @@ export function DropAnywhere() {
       const fate = fateOf(event)
       setOver(fate === 'taken')
       if (fate === 'not ours') return
-      // A browser would show the file in place of the page.
+      // Otherwise the browser would show the file instead of the page.
       event.preventDefault()
       if (fate === 'left' && event.dataTransfer) event.dataTransfer.dropEffect = 'none'
     }
@@ -40,7 +44,7 @@ export function DropAnywhere() {
       const fate = fateOf(event)
       const files = [...(event.dataTransfer?.files ?? [])]
       if (files.length === 0 || fate === 'not ours') return
-      // The editor would write the file into the script.
+      // Otherwise the editor would insert the file into the script.
       event.preventDefault()
       event.stopPropagation()
       if (fate === 'taken') void take.current(files)

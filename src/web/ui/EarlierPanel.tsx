@@ -1,4 +1,4 @@
-// What something was before it was changed: each time with what has changed since, and a way to bring it back.
+// Earlier states of a printer, material or job, each with its differences from now and a button that restores it.
 import { useQuery } from '@tanstack/react-query'
 import { thingChanges } from '../../core/compare/thing-changes.ts'
 import type { Earlier } from '../../core/model/stored.ts'
@@ -8,19 +8,19 @@ import { Panel } from './Panel.tsx'
 import { Pending } from './Pending.tsx'
 
 type Props<T> = {
-  /** What it is called, and a name for its list alone. */
+  /** The name of the item, and a label for the list. */
   name: string
   listOf: string
   now: T
   fetch: () => Promise<Earlier<T>[]>
-  /** What a place in it is called. */
+  /** The label of a field, by its path. */
   labelOf?: (path: string) => string
-  /** Puts an earlier state into the form, as a change that is not saved. */
+  /** Puts an earlier state into the form as an unsaved change. */
   onTake: (earlier: T) => void
   onClose: () => void
 }
 
-/** More changes than this are counted. */
+/** Limit of the differences shown; the others are counted. */
 const max = 8
 
 export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => path, onTake, onClose }: Props<T>) {

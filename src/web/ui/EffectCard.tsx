@@ -1,4 +1,4 @@
-// What a change of the printer would do to its scripts, before it is saved.
+// Shows the effect of a printer's change on its scripts before it is saved.
 import { useCallback } from 'react'
 import * as v from 'valibot'
 import { duration, plural } from '../../core/format.ts'
@@ -15,7 +15,7 @@ import { Failed } from './Failed.tsx'
 import { Pending } from './Pending.tsx'
 import { PageLink } from './Press.tsx'
 
-/** The same card for a printer whose scripts are not at hand. */
+/** The same card for a printer whose scripts have to be loaded first. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
   const asked = useScriptsOf(printerId)
   return asked.data ? (

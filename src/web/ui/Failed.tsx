@@ -3,7 +3,7 @@ import { Notice } from './Notice.tsx'
 import { Press } from './Press.tsx'
 
 type Props = {
-  /** Null where nothing failed. */
+  /** Null if nothing failed. */
   why: string | null | undefined
   onRetry?: (() => void) | undefined
 }

@@ -1,10 +1,10 @@
-// A form's field: its name above, what it takes below, and what is wrong with what was written.
+// A field of a form: its name above, a hint below, and the error in its value.
 import { type ReactNode, useId } from 'react'
 
 export const fieldLook =
   'mt-1 w-full rounded-button border border-rule bg-paper px-3 py-1.5 placeholder:text-soft aria-invalid:border-bad'
 
-/** For the input: that it is wrong, and where that is said. */
+/** Attributes of the input: that its value is invalid, and the id of the error's text. */
 type Described = { 'aria-invalid'?: true; 'aria-describedby'?: string }
 
 type Props = {

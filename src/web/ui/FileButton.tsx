@@ -1,9 +1,9 @@
-// A button that lets a file be chosen; the field itself is there for programs that read the screen, out of sight.
+// A button that opens the file chooser. The file input itself is visually hidden, for screen readers.
 import { useRef } from 'react'
 import { Button } from './Button.tsx'
 
 type Props = {
-  /** What the file is, as the field is called. */
+  /** The label of the file input. */
   label: string
   children: string
   onFile: (file: File | undefined) => void
@@ -27,7 +27,7 @@ export function FileButton({ label, children, onFile, accept, small = false }: P
         tabIndex={-1}
         onChange={event => {
           onFile(event.target.files?.[0])
-          // The same file may be chosen again.
+          // Resets the input, so that the same file can be chosen again.
           event.target.value = ''
         }}
       />

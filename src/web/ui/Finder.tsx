@@ -1,16 +1,17 @@
-// One field for everything: go to a place, do something, or find a script, a line, a note, a trial. Ctrl K opens it.
+// The finder: one field that opens a page, runs an action, or finds a script, a line, a note or a trial. Ctrl K opens
+// it.
 import { Search } from 'lucide-react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { useClosedByEscape } from '../lib/escape.ts'
 
 const load = () => import('./FinderDialog.tsx')
-// It knows all that can be done, and brings much of the application along.
+// Loaded when it is first opened, because it imports a large part of the application.
 const FinderDialog = lazy(load)
 
 export function Finder() {
   const [open, setOpen] = useState(false)
   const [wanted, setWanted] = useState(false)
-  /** What was typed before its field had the focus: it is meant for it, and not for the page. */
+  /** Keys that were typed before the finder's field got the focus: they belong to the finder. */
   const early = useRef('')
   useClosedByEscape(open, () => setOpen(false))
   useEffect(() => {

@@ -1,4 +1,4 @@
-// What the finder shows: what can be done now, and what was found. Loaded when it is first opened.
+// The finder's list: actions that are possible now, and search hits. Loaded when it is first opened.
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { Command } from 'cmdk'
 import {
@@ -44,7 +44,7 @@ const addressOf = ({ kind, scriptId, line }: Hit): string =>
 /** The search starts when nothing has been typed for this long, ms. */
 const pauseMs = 120
 
-/** `typed` is what was written before this had the focus. */
+/** `typed` holds the keys that were typed before the field had the focus. */
 type Props = {
   open: boolean
   typed: RefObject<string>
@@ -89,14 +89,14 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
   const [toDo, toRead] = [toldApart(actions), toldApart(known)]
   const answer = (searches && search.data) || { to: '', hits: [] }
-  // Until these words are answered, the hits for the earlier words that have these words, too.
+  // Until these words are answered, those hits for the earlier words that also contain these.
   const hits =
     answer.to === words
       ? answer.hits
       : answer.hits.filter(({ title, shown, printer }) => haveWords(soughtIn(`${title} ${shown} ${printer}`), asked))
   const named = hits.filter(({ kind }) => kind === 'name' || kind === 'refrain')
   const within = hits.filter(hit => !named.includes(hit))
-  // What is found later comes above: the first is chosen as long as nobody has chosen another.
+  // Later hits appear above earlier ones: the first is selected until the person selects a different one.
   const list = useRef<HTMLDivElement>(null)
   const chose = useRef(false)
   const top = toDo[0] ?? toRead[0]
@@ -154,7 +154,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   )
 }
 
-/** What tells a hit from others: the same place may be found by its name and by its text. */
+/** Identifies a hit: a name and a text can lead to the same line. */
 const placeOf = ({ kind, scriptId, title, line, shown }: Hit): string =>
   `hit ${kind} ${scriptId} ${title} ${line} ${shown}`
 

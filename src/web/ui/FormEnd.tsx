@@ -1,4 +1,4 @@
-// How a form ends: what waits from before, what was refused, and the buttons.
+// The end of a form: a restored draft, a refusal, and the buttons.
 import { type ReactNode, useState } from 'react'
 import type { FieldValues } from 'react-hook-form'
 import type { Form } from '../lib/useForm.ts'
@@ -8,14 +8,14 @@ import { DraftRestored } from './DraftRestored.tsx'
 
 type Props<T extends FieldValues> = {
   form: Form<T>
-  /** What it is called, and how it is thrown away; null for what is not kept yet. */
+  /** The name of the saved item, and how it is deleted; null for a new one. */
   kept: { name: string; remove: () => Promise<unknown> } | null
   onEarlier: (() => void) | null
-  /** Null where there is nothing to go back to. */
+  /** Null if there is no page to return to. */
   onClose: (() => void) | null
-  /** What the button says that saves. */
+  /** The label of the save button. */
   save?: string
-  /** More buttons. */
+  /** Additional buttons. */
   children?: ReactNode
 }
 

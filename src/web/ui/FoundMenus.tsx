@@ -1,4 +1,4 @@
-// What the page's menus have in them, made out of sight: so the finder knows it as the menus would show it.
+// Renders the page's menus invisibly, so that the finder lists their items as the menus would show them.
 import { createContext, memo, Suspense, use, useEffect, useRef, useState } from 'react'
 import { type Action, type MenuOfPage, menusOfPage } from '../state/registry.ts'
 import { ItemOfMenu, type ItemProps } from './Menu.tsx'
@@ -7,7 +7,7 @@ type Found = (action: Action) => () => void
 
 const Within = createContext<{ menu: Pick<MenuOfPage, 'name' | 'ofOne'>; found: Found } | null>(null)
 
-/** `found` is told of each item, and gives what to call when it is gone. */
+/** `found` is called for each item, and returns a function to call when the item is gone. */
 export const FoundMenus = memo(function FoundMenus({ found }: { found: Found }) {
   const [menus] = useState(menusOfPage)
   return (
@@ -24,7 +24,7 @@ export const FoundMenus = memo(function FoundMenus({ found }: { found: Found }) 
   )
 })
 
-/** Its first words in bold are its name, where it has any; all else is what else it is called. */
+/** The bold words at the beginning are the action's name; other words are its other names. */
 function FoundItem({ children, disabled, onSelect, 'data-also': also = '' }: ItemProps) {
   const its = useRef<HTMLDivElement>(null)
   const within = use(Within)

@@ -1,4 +1,4 @@
-// The header over every place: the name, where one can go, light or dark.
+// The header of every page: the name, the sections, and the theme.
 import { Moon, Sun } from 'lucide-react'
 import { Suspense } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
@@ -62,7 +62,8 @@ export function Frame() {
       <DropAnywhere />
       <main
         id="place"
-        // A page that is only read can be scrolled by keyboard, too; on others the focus comes here when what had it is gone.
+        // Pages that are only read can be scrolled by keyboard too. On other pages the focus moves here when the
+        // focused element is gone.
         tabIndex={pathname.startsWith('/read/') ? 0 : -1}
         className="min-h-0 flex-1 overflow-auto"
       >
@@ -77,10 +78,10 @@ export function Frame() {
   )
 }
 
-/** More pages than this would take several rows of a narrow window. */
+/** In a narrow window more pages than this would need several rows. */
 const maxInARow = 5
 
-/** The pages of a place that is made of several; where the window has no room for all of them, one is chosen from a list. */
+/** The pages of a section as tabs; in a narrow window, a choice. */
 function Tabs({ of, at }: { of: SectionName; at: string }) {
   const navigate = useNavigate()
   const narrow = useNarrow()
@@ -117,7 +118,7 @@ function Tabs({ of, at }: { of: SectionName; at: string }) {
   )
 }
 
-/** A nozzle over its first line. */
+/** The logo: a nozzle over its first line. */
 const NozzleMark = () => (
   <svg width="24" height="24" viewBox="0 0 24 24" aria-hidden="true">
     <path d="M3 20.5h18" stroke="var(--ink)" strokeWidth="2.2" strokeLinecap="round" />

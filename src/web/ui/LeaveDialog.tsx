@@ -4,10 +4,10 @@ import { Button } from './Button.tsx'
 import { Panel } from './Panel.tsx'
 
 type Props = {
-  /** What was changed, as “Dunlin”. */
+  /** The name of the changed item, as “Dunlin”. */
   what: string
   changed: boolean
-  /** Saves; gives whether it is saved. */
+  /** Saves. Returns whether it succeeded. */
   save: () => Promise<boolean>
   undo: () => void
 }

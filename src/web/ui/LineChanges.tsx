@@ -1,9 +1,9 @@
-// Lines taken out and put in, told apart by sign and by being struck through.
+// Removed and added lines, marked by `−` and `+` and by strike-through.
 import { plural } from '../../core/format.ts'
 
 export type ChangedLine = { sign: '+' | '-'; number: number; line: string }
 
-/** More lines than this are summed up. */
+/** Limit of the lines shown; the others are counted. */
 const maxRows = 200
 
 type Props = { rows: readonly ChangedLine[]; label: string; className?: string }

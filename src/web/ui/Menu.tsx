@@ -1,4 +1,4 @@
-// A button with a menu. There may be hundreds on a page, so a menu is made when its button is first pressed.
+// A button with a menu. A page may have hundreds, so a menu is made when its button is first pressed.
 import { DropdownMenu } from 'radix-ui'
 import {
   type ComponentProps,
@@ -71,7 +71,7 @@ function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }:
           align={align}
           side={side}
           sideOffset={side === 'right' ? 4 : 6}
-          // At most as high as the room there is (a longer menu scrolls), and at most as wide as the window.
+          // As high as the room allows (a longer menu scrolls), and at most as wide as the window.
           className="z-40 max-h-(--radix-dropdown-menu-content-available-height) max-w-[min(36rem,96vw)] overflow-auto rounded-card border border-rule bg-raised p-1 text-ink shadow-lg [overflow-wrap:anywhere]"
         >
           <ItemOfMenu value={DropdownMenu.Item}>{children()}</ItemOfMenu>
@@ -81,7 +81,7 @@ function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }:
   )
 }
 
-/** `data-also` has other words that the finder knows the item by. */
+/** `data-also` holds other names of the item, for the finder. */
 export type ItemProps = ComponentProps<typeof DropdownMenu.Item> & { 'data-also'?: string }
 
 /** The component that draws an item: one in an open menu, a hidden one for the finder. */

@@ -1,4 +1,4 @@
-// In place of a page whose script or printer is not there, or no more: which, and the way to those that are.
+// Shown when the script or printer of a page does not exist: its name, and a link to those that do.
 import { Notice } from './Notice.tsx'
 import { PageLink } from './Press.tsx'
 

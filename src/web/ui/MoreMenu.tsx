@@ -1,4 +1,4 @@
-// The menu behind three dots: what can be done with one thing of a list.
+// The menu behind three dots: the actions of one item of a list.
 import { Ellipsis } from 'lucide-react'
 import { Menu, type MenuProps } from './Menu.tsx'
 import { Press } from './Press.tsx'

@@ -1,4 +1,4 @@
-// Shown for an address that leads nowhere.
+// Shown for an unknown address.
 import { useLocation } from 'react-router'
 import { PageLink } from './Press.tsx'
 

@@ -1,4 +1,4 @@
-// A sentence that has to be seen: what went wrong, or that something was done.
+// A prominent sentence: something failed, or was done.
 import type { ReactNode } from 'react'
 
 type Props = { good?: boolean; children: ReactNode }

@@ -1,4 +1,4 @@
-// A number of a form, with its name, its unit and what is wrong with it.
+// A number field of a form, with its name, its unit and its error.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
 import { flawAt } from '../lib/field-error.ts'
 import { Field, fieldLook } from './Field.tsx'

@@ -1,4 +1,4 @@
-// What two scripts come to, in a table: their figures, how they differ where that is said, and what each leaves behind.
+// A table of the outcomes of two scripts: durations, amounts, differences, and the states that they leave.
 import { duration, plain } from '../../core/format.ts'
 import { seriousOf } from './Severity.tsx'
 
@@ -21,7 +21,7 @@ const figures: readonly Figure[] = [
   { name: 'Findings', of: ({ findings }) => seriousOf(findings).length, said: String, least: 0.5 },
 ]
 
-/** `difference` adds a column with what the second has more or less. */
+/** `difference` adds a column with the second side's difference from the first. */
 export function OutcomeTable({ sides, difference = false }: { sides: readonly [Side, Side]; difference?: boolean }) {
   const [one, other] = sides
   return (

@@ -10,7 +10,7 @@ type Props = {
   about: string
   open: boolean
   onClose: () => void
-  /** Puts the focus where it should begin; without this it begins at what comes first. */
+  /** Sets the initial focus; without it the first element that can have the focus gets it. */
   onOpened?: () => void
   wide?: boolean
   children: ReactNode

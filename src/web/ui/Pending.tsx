@@ -1,13 +1,13 @@
-// Where a page waits for the server: what for, or why nothing came, with another try.
+// Shown while a page waits for the server: what is loading, or why it failed, with *Try again*.
 import type { UseQueryResult } from '@tanstack/react-query'
 import { ApiError } from '../state/api.ts'
 import { Failed } from './Failed.tsx'
 import { MissingThing } from './MissingThing.tsx'
 
 type Props = {
-  /** What the page can't be drawn without. */
+  /** The queries that the page needs. */
   on: readonly UseQueryResult<unknown, Error>[]
-  /** What is fetched, as “the history”. */
+  /** What is loading, as “the history”. */
   what: string
 }
 
@@ -15,7 +15,7 @@ export function Pending({ on, what }: Props) {
   const failed = on.filter(({ error }) => error)
   const why = failed[0]?.error
   if (!why) return <p className="p-6 text-soft">Fetching {what}…</p>
-  // Asking again would not bring it.
+  // A second request would get the same response.
   if (why instanceof ApiError && why.status === 404) return <MissingThing why={why.message} />
   return (
     <div className="p-6">

@@ -1,4 +1,4 @@
-// One out of very many, found by writing a part of its name.
+// A choice among very many options, found by typing part of the name.
 import { Command } from 'cmdk'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
@@ -10,7 +10,7 @@ export type Pick = { value: string; label: string; about: string }
 
 type Props = { name: string; value: string; options: readonly Pick[]; onChange: (value: string) => void }
 
-/** More are not shown at once; writing more of the name finds them. */
+/** Limit of the options shown; typing more of the name finds the others. */
 const max = 60
 
 export function Picker({ name, value, options, onChange }: Props) {

@@ -1,4 +1,4 @@
-// A bare button and a bare link that the finder knows, with no look of their own.
+// A plain button and a plain link that are registered for the finder, without a look of their own.
 import type { ComponentProps } from 'react'
 import { Link } from 'react-router'
 import { usePressed } from '../state/registry.ts'

@@ -1,4 +1,4 @@
-// How much of something long is done, as a bar.
+// A progress bar.
 
 type Props = { label: string; done: number; all: number; className?: string }
 

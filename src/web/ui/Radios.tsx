@@ -1,4 +1,4 @@
-// One out of a few, side by side.
+// Radio buttons in a row.
 type Props<T extends string> = {
   name: string
   options: readonly { value: T; label: string }[]

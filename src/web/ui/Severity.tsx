@@ -1,4 +1,4 @@
-// How bad a finding is: a shape, a colour and a word, so that none has to be told by colour alone.
+// The severity of a finding as a shape, a colour and a word: never by colour alone.
 import type { Severity } from '../../core/check/finding.ts'
 
 export const severityWords: Record<Severity, string> = { error: 'Error', warning: 'Warning', advice: 'Advice' }

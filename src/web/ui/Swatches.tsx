@@ -1,9 +1,9 @@
-// Blends of a mixing hot end, each as a bar parted in its shares; the numbers stand beside it.
+// Blends of a mixing hot end, each as a bar divided into its shares; the numbers are beside it.
 import { plain } from '../../core/format.ts'
 
 type Props = { blends: readonly { name: string; shares: readonly number[] }[] }
 
-/** Two inks of our own for the first inputs, and greys between them; which filament is loaded is unknown. */
+/** Two inks for the first inputs, and greys for the others: the loaded filament is unknown. */
 const inks = ['var(--heat)', 'var(--move)', 'var(--ink-soft)', 'var(--ink)']
 
 export function Swatches({ blends }: Props) {

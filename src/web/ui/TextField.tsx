@@ -1,4 +1,4 @@
-// A few words of a form, with their name and what is wrong with them.
+// A text field of a form, with its name and its error.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
 import { flawAt } from '../lib/field-error.ts'
 import { Field, fieldLook } from './Field.tsx'
@@ -8,10 +8,10 @@ type Props<T extends FieldValues> = {
   path: FieldPath<T>
   name: string
   hint?: string
-  /** What could stand in it, shown while nothing does. */
+  /** An example, shown while the field is empty. */
   example?: string
   max?: number
-  /** G-code and the like, in the letters of code. */
+  /** Whether the text is G-code or similar, shown in the code's typeface. */
   mono?: boolean
 }
 

@@ -1,10 +1,10 @@
-// Several out of a few, with their name before them.
+// Checkboxes in a row, with their name before them.
 type Props<T extends string> = {
   legend: string
   options: readonly { value: T; label: string }[]
   chosen: readonly T[]
   onChange: (chosen: T[]) => void
-  /** What it means that none is ticked. */
+  /** The meaning of none being ticked. */
   none?: string
 }
 

@@ -1,4 +1,4 @@
-// Which of our values a word of another program means: one of the values, of the tool in use or of a certain one.
+// Chooses the value that a slicer's placeholder stands for: a value, of the tool in use or of a certain tool.
 import { textSpecs, valueSpecs } from '../../core/formula/values.ts'
 import { perTool } from '../../core/vocabulary/guess.ts'
 
@@ -6,7 +6,7 @@ type Props = { word: string; value: string | null; none: string; onChange: (valu
 
 const look = 'min-w-0 rounded-button border border-rule bg-paper px-2 py-1'
 
-/** Tools that a word can be of; more than these no made-up machine has. */
+/** Tools that a placeholder can be for. */
 const tools = [0, 1, 2, 3, 4, 5, 6, 7]
 
 export function ValueChoice({ word, value, none, onChange }: Props) {

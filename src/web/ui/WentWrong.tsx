@@ -1,4 +1,4 @@
-// A mistake of ours on a page: said plainly, with the way out; what was written is safe.
+// Shown when a page fails because of a mistake of ours: says so, and that the text is safe, with a way to go on.
 import { Button } from './Button.tsx'
 import { PageLink } from './Press.tsx'
 
