@@ -1,4 +1,4 @@
-// The screens: the routes, under one header.
+// The routes of all pages, under one header.
 import { QueryClientProvider } from '@tanstack/react-query'
 import { type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
@@ -16,7 +16,7 @@ import { Frame } from './ui/Frame.tsx'
 import { NotFoundPage } from './ui/NotFoundPage.tsx'
 import { watchFailures } from './ui/UnhandledFailure.tsx'
 
-// Each brings along what it alone needs.
+// Each page loads its own code.
 const Shelf = later(() => import('./pages/shelf/Shelf.tsx'), 'Shelf')
 const Desk = later(() => import('./pages/desk/Desk.tsx'), 'Desk')
 const Jobs = later(() => import('./pages/jobs/Jobs.tsx'), 'Jobs')
@@ -38,7 +38,7 @@ const Checks = later(() => import('./pages/checks/Checks.tsx'), 'Checks')
 const Read = later(() => import('./pages/reading/Read.tsx'), 'Read')
 const CommandBook = later(() => import('./pages/commands/CommandBook.tsx'), 'CommandBook')
 
-/** What each page shows. */
+/** The component of each page. */
 const elements: Record<Path, ReactElement> = {
   '/': <Shelf />,
   '/desk': <Navigate to={lastDesk()} replace />,

@@ -1,4 +1,4 @@
-// Keeping: the shelf taken along and brought in, its backups, and the bin.
+// The Backup page: export and import of the shelf, its backups, and the bin.
 
 import { Download } from 'lucide-react'
 import { useState } from 'react'
@@ -21,7 +21,7 @@ export function BackupPage() {
   useTitle('Backup and export')
   const [shelf, allBackups, binned, unreadable] = [useShelf(), useBackups(), useBin(), useUnreadable()]
   const [said, setSaid] = useState<string | null>(null)
-  /** Does something with the shelf, and says what came of it. */
+  /** Runs a command on the shelf, and shows its outcome. */
   const command = useCommand(async (act: () => Promise<unknown>, done: string) => {
     setSaid(null)
     await act()

@@ -1,4 +1,4 @@
-// The backups, each of which can be gone back to.
+// The list of backups, each of which can be restored.
 import { useState } from 'react'
 import type { Backup } from '../../../core/model/stored.ts'
 import { Button } from '../../ui/Button.tsx'

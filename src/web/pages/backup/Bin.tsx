@@ -1,4 +1,4 @@
-// The bin: what was thrown away in the last thirty days.
+// The bin: items deleted in the last thirty days.
 import { useState } from 'react'
 import { momentFacts } from '../../../core/model/moment.ts'
 import type { BinKind, Binned } from '../../../core/model/stored.ts'
@@ -37,7 +37,7 @@ export function Bin({ days, things, onSaid }: Props) {
     await api.takeOut(thing, thing.name).then(
       () => onSaid(`“${thing.name}” is back.`),
       (error: Error) => {
-        // The name has been given away meanwhile: ask for a new one.
+        // The name has been used again meanwhile: asks for a new one.
         if (!(error instanceof ApiError && error.place === 'name')) throw error
         setRenaming({ thing, why: error.message })
       },

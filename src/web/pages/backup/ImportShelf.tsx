@@ -1,4 +1,4 @@
-// A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
+// Imports the file of a shelf: shows what is new, equal or different, and asks what to do with each difference.
 
 import { useState } from 'react'
 import { plural } from '../../../core/format.ts'

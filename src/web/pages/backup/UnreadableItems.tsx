@@ -1,4 +1,4 @@
-// What is stored and can't be read: what is wrong, the raw text, and its earlier versions. Everything else works without it.
+// Stored items that can't be read: the reason, the raw text, and earlier versions. Everything else still works.
 import { useState } from 'react'
 import type { Unreadable } from '../../../core/model/stored.ts'
 import { api } from '../../state/api.ts'

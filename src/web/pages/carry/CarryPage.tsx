@@ -1,4 +1,5 @@
-// Carry over: a script brought to another printer, both texts by passages, both beds, questions, and each change to be ticked off.
+// Carry over: a script on a different printer, with both texts by passages, both beds, questions, and each change to
+// accept or refuse.
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
@@ -39,10 +40,10 @@ export function CarryPage() {
   return <OneScript key={id} script={carried} things={things.data} />
 }
 
-/** `script` is what is carried: of a config or macro file the line that calls what is in it. */
+/** `script` is the script to carry over; of a config or macro file, the line that calls it. */
 type Props = { script: SavedScript; things: Things }
 
-/** `12-40`; null for the whole script. */
+/** Parses `12-40`; null for the whole script. */
 const linesIn = (words: string | null): CarryOptions['lines'] => {
   const [, first, last] = /^(\d+)-(\d+)$/.exec(words ?? '') ?? []
   return first && last ? { first: Number(first), last: Number(last) } : null
@@ -52,7 +53,7 @@ function OneScript({ script, things }: Props) {
   const [search, setSearch] = useSearchParams()
   const own = things.printers.find(({ id }) => id === script.printerId)
   const lines = linesIn(search.get('lines'))
-  // A passage may go into another script of its own printer.
+  // A passage can also go into a different script of the same printer.
   const others = things.printers.filter(({ id }) => lines !== null || id !== script.printerId)
   const to = others.find(({ id }) => String(id) === search.get('to')) ?? others[0]
   useTitle(`Carry over ${script.name}`)
@@ -217,7 +218,7 @@ function SaveCarried({ script, from, to, plan, asked, onSaved, onClose }: SavePr
       go="Save the script"
       onGo={async ([name = '', note = '']) => {
         const { text } = plan
-        // A call is not the text of a revision, so nothing could come after it.
+        // A call is not the text of a revision, so later changes could not be followed.
         const cameFrom = script.file === null ? { revisionId: script.revisionId, asked } : undefined
         const made = await api.add({
           name,

@@ -1,4 +1,4 @@
-// A passage that is brought to another script: which script, and where in it; it becomes that script's unsaved change.
+// Inserts a passage into a different script: which script, and where; it becomes an unsaved change of that script.
 
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'

@@ -1,4 +1,4 @@
-// What only the other printer finds, at the top; or that it finds nothing new.
+// The findings that only the target has; or that it has no new ones.
 import { plural } from '../../../core/format.ts'
 import { unparted } from '../../lib/words.ts'
 import type { PlanShown } from '../../state/api.ts'

@@ -43,7 +43,7 @@ export function OtherFirmware() {
 
 type Props = { id: number; printer: Printer; scripts: readonly SavedScript[]; macros: readonly MacroToCarry[] }
 
-/** What is carried: a script as it stands, or a macro as its call; `about` says what becomes of it beyond that. */
+/** A script, or a macro as its call; `about` says what else happens to it. */
 type Piece = { key: string; name: string; moment: Moment; text: string; about: string; atFirst: CarryOptions }
 
 const scriptKey = ({ id, revisionId }: SavedScript): string => `script ${id} ${revisionId}`
@@ -64,7 +64,7 @@ const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry
     moment: macro.moment,
     text: `${macro.call}\n`,
     about: 'a macro: a new script with its commands',
-    // It was called with the heats of whatever material there was.
+    // The call contained the temperatures of an arbitrary material.
     atFirst: { ...noOptions, heatsAsValues: true },
   })),
 ]
@@ -80,7 +80,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
   const firmware: Firmware = { family, version: version.trim(), abilities: {} }
   const readable = /^\d+(\.\d+)*$/.test(firmware.version)
   const differs = readable && (family !== now.family || firmware.version !== now.version)
-  // Its macros are nothing that another family reads.
+  // A different family can't read the macros.
   const pieces = piecesOf(scripts, family === now.family ? [] : macros)
   const plans = useQueries({
     queries: pieces.map(({ key, text, moment, atFirst }) => ({
@@ -187,7 +187,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
 
 type FilesProps = { files: readonly string[]; reads: boolean; family: Family }
 
-/** What becomes of its files: they stay where the new firmware reads them, and else go into the bin. */
+/** What happens to the printer's files: those that the new firmware reads stay, others go into the bin. */
 const FileRows = ({ files, reads, family }: FilesProps) => (
   <tbody>
     {files.map(name => (

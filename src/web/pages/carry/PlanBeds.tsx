@@ -1,4 +1,4 @@
-// Both beds, one drawn over the other, each to scale: what the script draws here dashed and hollow, what it draws there full.
+// Both beds, drawn over each other to scale: the source's path dashed and hollow, the target's solid.
 import type { Printer } from '../../../core/model/printer.ts'
 import type { PlanShown } from '../../state/api.ts'
 

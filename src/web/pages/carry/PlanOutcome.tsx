@@ -1,4 +1,4 @@
-// What the script comes to on each printer, side by side.
+// The outcome of the script on both printers, side by side.
 
 import type { PlanShown } from '../../state/api.ts'
 import { OutcomeTable } from '../../ui/OutcomeTable.tsx'

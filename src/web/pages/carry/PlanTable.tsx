@@ -1,4 +1,5 @@
-// A table of plans, one row for each: what is ticked, how its lines go over, what it asks, what only it finds, how long it takes.
+// A table of plans with one row each: a checkbox, the changed lines, the questions, the findings only on the target,
+// the duration.
 import type { UseQueryResult } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { duration } from '../../../core/format.ts'
@@ -8,12 +9,12 @@ import { seriousOf } from '../../ui/Severity.tsx'
 import { changesOf, needsOf } from './carry-options.ts'
 import { countedKinds } from './kinds.ts'
 
-/** How many columns it has, the last one empty where there is nothing more to say. */
+/** The number of columns; the last is empty if there is nothing more to show. */
 export const planColumns = 6
 
 type Props = { label: string; first: string; findings: string; children: ReactNode }
 
-/** `first` heads what is ticked, `findings` what only the other side finds; the rows stand in bodies of their own. */
+/** `first` heads the column of checkboxes, `findings` that of the new findings. Each row is a separate table body. */
 export const PlanTable = ({ label, first, findings, children }: Props) => (
   // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
   <section aria-label={label} tabIndex={0} className="mt-4 overflow-x-auto">
@@ -62,11 +63,11 @@ export const TickCell = ({ name, about, ticked, disabled, onTick }: TickProps) =
 type CellsProps = {
   /** The query that fetches the plan. */
   query: UseQueryResult<PlanShown, Error> | undefined
-  /** Whether the time before is said as well. */
+  /** Whether the duration on the source is shown too. */
   fromBefore?: boolean
 }
 
-/** What a plan comes to, over four columns. */
+/** The cells of a plan, over four columns. */
 export function PlanCells({ query, fromBefore = false }: CellsProps) {
   const plan = query?.data
   if (!plan)
@@ -93,7 +94,7 @@ export function PlanCells({ query, fromBefore = false }: CellsProps) {
   )
 }
 
-/** The set with something in it or not. */
+/** The set with or without an item. */
 export function ticking<T>(set: ReadonlySet<T>, what: T, isIn: boolean): ReadonlySet<T> {
   const next = new Set(set)
   if (isIn) next.add(what)

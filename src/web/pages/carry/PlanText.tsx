@@ -1,4 +1,4 @@
-// Both texts side by side by passages, each line with what became of it and why; a change can be ticked off.
+// Both texts side by side by passages, each line with its change and the reason; each change can be refused.
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
 import { kindWords } from '../../../core/carry/outcomes.ts'
@@ -113,7 +113,7 @@ function Passage({ title, changes, from, to, quiet, refused, onRefuse }: Passage
 
 type Shown = { change: Change; raw: string | null } | { folded: number; first: string }
 
-/** Rows as they are shown: runs of what stays the same as one, where that is wanted. */
+/** The rows to show; if `quiet`, a run of unchanged lines is a single row. */
 function rowsOf(changes: readonly Change[], quiet: boolean, refused: readonly string[]): Shown[] {
   const rows: Shown[] = []
   for (const change of changes) {

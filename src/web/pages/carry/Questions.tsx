@@ -1,4 +1,4 @@
-// What only a person knows: each question with what is proposed, and what the answer changes.
+// Questions that only a person can answer, each with the proposed answer and its effect.
 import { type FormEvent, useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import type { CarryOptions } from '../../../core/model/came-from.ts'

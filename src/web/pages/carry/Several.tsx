@@ -1,4 +1,4 @@
-// One script carried to all ticked printers: what each needs in a table, questions and changes one click away.
+// Carries one script to all chosen printers: a table of their needs, with questions and changes one click away.
 import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useParams } from 'react-router'

@@ -1,4 +1,4 @@
-// What is asked of a plan, and what a plan needs of a person, in words.
+// The options of a plan, and its open points in words.
 import { listed, plural } from '../../../core/format.ts'
 import { type CarryOptions, originWords } from '../../../core/model/came-from.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -7,19 +7,19 @@ import type { Change, PlanShown } from '../../state/api.ts'
 
 export const noOptions: CarryOptions = { answers: {}, refused: [], heatsAsValues: false, lines: null }
 
-/** A change not wanted, or wanted again. */
+/** Refuses a change, or accepts it again. */
 export const withRefused = (asked: CarryOptions, id: string, refused: boolean): CarryOptions => ({
   ...asked,
   refused: [...asked.refused.filter(each => each !== id), ...(refused ? [id] : [])],
 })
 
-/** What a script that is carried over comes from, as its note says it. */
+/** The origin of a carried script, for its note. */
 export const itsOrigin = ({ name, revision }: SavedScript, printer: Pick<Printer, 'name'>): string =>
   originWords({ printer: printer.name, script: name, revision })
 
 export const changesOf = (plan: PlanShown): Change[] => plan.passages.flatMap(({ changes }) => changes)
 
-/** What a person has to see to: questions that are open, commands that were refused. */
+/** The points that a person has to look at: open questions and refused commands. */
 export function needsOf(plan: PlanShown): string {
   const open = plan.asks.filter(({ answered }) => !answered).length
   const refused = changesOf(plan).filter(({ kind }) => kind === 'refused').length

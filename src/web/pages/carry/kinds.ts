@@ -1,4 +1,4 @@
-// What becomes of a line, in a word and a sign: never told by colour alone.
+// The kinds of changes, each with a word and a symbol: never by colour alone.
 import { type ChangeKind, kindWords } from '../../../core/carry/outcomes.ts'
 
 export const kindChars: Record<ChangeKind, string> = {
@@ -19,7 +19,7 @@ export const kindLooks: Record<ChangeKind, string> = {
   refused: 'text-bad',
 }
 
-/** “3 changed, 2 left out”: all kinds but the same, in their order. */
+/** “3 changed, 2 left out”: all kinds but unchanged, in order. */
 export function countedKinds(kinds: readonly ChangeKind[]): string {
   const order: ChangeKind[] = ['changed', 'added', 'left-out', 'asks', 'refused']
   const parts = order.flatMap(kind => {

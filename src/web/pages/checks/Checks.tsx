@@ -1,4 +1,4 @@
-// Every check: what it sees, why it matters, when it keeps silent, and a small script that has it.
+// The list of checks: what each finds, why it matters, when it is silent, and an example.
 import { useEffect, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import type { Rule, RuleGroup } from '../../../core/check/finding.ts'

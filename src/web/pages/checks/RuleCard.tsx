@@ -1,4 +1,4 @@
-// One check with its example, rehearsed where it is shown.
+// One check with its example, which is rehearsed on the page.
 import { useMemo } from 'react'
 import type { Rule } from '../../../core/check/finding.ts'
 import { momentFacts } from '../../../core/model/moment.ts'

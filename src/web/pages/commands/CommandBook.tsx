@@ -1,4 +1,5 @@
-// The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
+// The command book: every command, found by a word or by its effect, with its letters and the person's scripts that use
+// it.
 
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -95,7 +96,7 @@ export function CommandBook() {
 function List({ entries, chosen, query }: { entries: BookEntry[]; chosen: BookEntry | undefined; query: string }) {
   const list = useRef<HTMLElement>(null)
   const shown = chosen?.name
-  // The one that is read is in sight, from wherever one came; within the list, so that the page itself stays.
+  // Scrolls the selected command into view within the list, so that the page itself does not move.
   useEffect(() => {
     const row = shown && list.current?.querySelector<HTMLElement>('[aria-current]')
     if (!row || !list.current) return

@@ -1,4 +1,4 @@
-// One command: what it is in each family, its letters with units, an example, and where it is used.
+// One command: its meaning in each family, its letters with units, an example, and the scripts that use it.
 import type { BookEntry } from '../../../core/effects/book.ts'
 import { kindOf } from '../../../core/effects/effects.ts'
 import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
@@ -11,7 +11,7 @@ import { PageLink } from '../../ui/Press.tsx'
 
 type Props = { entry: BookEntry; taught: TaughtCommand[] }
 
-/** Families whose rows say the same are told together. */
+/** Families with equal entries are shown together. */
 function grouped({ inFamilies }: BookEntry): { families: string[]; spec: CommandSpec }[] {
   const groups = new Map<string, { families: string[]; spec: CommandSpec }>()
   for (const { family, spec } of inFamilies) {

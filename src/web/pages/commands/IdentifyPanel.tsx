@@ -1,4 +1,4 @@
-// Identifying a printer: its reply to M115 is pasted, what it tells is proposed, the person confirms.
+// Identifies a printer from its reply to M115: proposes family, version and abilities, which the person confirms.
 
 import { useMemo, useState } from 'react'
 import { families } from '../../../core/firmware/families.ts'
@@ -23,7 +23,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
   const [version, setVersion] = useState<string | null>(null)
   const found = useMemo(() => identify(reply), [reply])
   const abilities = Object.entries(found.abilities)
-  // The printer that the reply names is the one meant, until the person says otherwise.
+  // The printer named in the reply is chosen, until the person chooses a different one.
   const named = printers.find(({ data }) => nameKey(data.name) === nameKey(found.machine ?? ''))
   const printerId = chosen ?? (named ?? printers[0])?.id ?? 0
   const printer = printers.find(({ id }) => id === printerId)?.data

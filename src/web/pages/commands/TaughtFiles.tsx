@@ -1,4 +1,4 @@
-// Taught commands taken along as a file, and brought in from one.
+// Exports taught commands to a file, and imports them from one.
 
 import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { useCommand } from '../../lib/useCommand.ts'

@@ -1,4 +1,4 @@
-// Teaching a command: its name, its parameters, and what it does in plain terms.
+// Teaches a command: its name, its parameters, and its effect in plain terms.
 import * as v from 'valibot'
 import { families } from '../../../core/firmware/families.ts'
 import { TaughtCommand, takesSeconds, taughtEffects } from '../../../core/model/taught.ts'
@@ -19,7 +19,7 @@ type Props = {
 
 const parameters = TaughtCommand.entries.parameters
 
-/** “S strokes, T which tool” to letters with meanings. */
+/** Parses “S strokes, T which tool” into letters with meanings. */
 const parametersOf = (text: string) =>
   text
     .split(',')
@@ -30,7 +30,7 @@ const parametersOf = (text: string) =>
       return { letter, means: means.join(' ') }
     })
 
-/** As it is written here: the parameters are one text. */
+/** The values of the form: the parameters are one text. */
 const Taught = v.object({
   ...TaughtCommand.entries,
   parameters: v.pipe(

@@ -1,4 +1,5 @@
-// The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
+// The Desk: one script is edited and rehearsed. The ribbon is at the top, text, bed and findings below it, the outcome
+// at the bottom.
 import type { EditorView } from '@codemirror/view'
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
@@ -65,13 +66,13 @@ export function Desk() {
     const situation = inSituation ? sentSituation() : null
     if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial, situation } : null)
     else if (draft) void openNew(draft)
-    // When the Desk is left, this tab no longer shows the script.
+    // This tab no longer shows the script when the Desk is left.
     return () => showsOnDesk(null)
   }, [id, draft, wantedJob, wantedMaterial, inSituation])
 
   useTitle(open?.saved?.name ?? 'New script')
 
-  // One of a config's macros was asked for: it is called, once.
+  // A link to a config's macro rehearses a call of that macro, once.
   const wantedCall = search.get('call')
   const callables = open?.round?.callables
   const calledFor = useRef('')
@@ -190,7 +191,7 @@ export function Desk() {
   )
 }
 
-/** Between two panes, to be dragged or moved by arrow keys; where it was left is remembered. */
+/** The divider between two panes, moved by dragging or by arrow keys; its position is remembered. */
 const Divide = ({ between, vertical = false }: { between: string; vertical?: boolean }) => (
   <PanelResizeHandle
     aria-label={`Room between ${between}`}

@@ -1,4 +1,4 @@
-// A saved script is gone, and this browser still has what was typed for it: each text opens as a new script.
+// Shown when a saved script is gone but this browser has drafts of it: each opens as a new script.
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { beginFromDraft, isScriptDraft, type ScriptDraftHead, scriptOfKey } from '../../drafts/scripts.ts'

@@ -1,4 +1,4 @@
-// What it all comes to, along the bottom: time, filament, and whether the machine is ready for what comes next.
+// The outcome at the bottom of the Desk: time, filament, and whether the machine is ready for what comes next.
 
 import { CircleAlert, CircleCheck } from 'lucide-react'
 import { memo } from 'react'
@@ -70,7 +70,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
   )
 })
 
-/** What it comes to, in a few words that a list of reasons may follow. */
+/** The verdict in a few words; a list of reasons may follow. */
 function verdict(moment: Moment, bad: boolean, errors: boolean): string {
   if (momentFacts[moment].runs === 'before')
     return bad || errors ? 'Not ready for the print: ' : 'Ready for the print: '

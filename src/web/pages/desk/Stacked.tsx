@@ -9,7 +9,7 @@ const tab =
 
 export function Stacked({ text, bed, lower, previewing }: Props) {
   const [shown, setShown] = useState('text')
-  // A preview is shown where it is.
+  // Switches to the tab where a preview is shown.
   useEffect(() => {
     if (previewing) setShown('lower')
   }, [previewing])

@@ -1,4 +1,4 @@
-// The machine at the playhead.
+// The state of the machine at the playhead.
 import { memo } from 'react'
 import { celsius, clock, plain } from '../../../core/format.ts'
 import { surfaceAt, temperatureAt } from '../../../core/machine/temperature.ts'
@@ -58,7 +58,9 @@ function rowsAt({ trace, ooze }: DeskRound, at: number, command: number): [strin
   ]
 }
 
-/** The filament counter at a moment: the one before the command under way, and the done share of its own change. */
+/**
+ * The filament counter at a time, mm: its value before the running command, plus that command's share of its change.
+ */
 function filamentAt(trace: DeskRound['trace'], command: number, at: number): number {
   if (command < 0) return trace.beginning.filament
   const index = stepIndexAt(trace, at)

@@ -1,6 +1,6 @@
-// What marks and words take up on the Desk's pictures.
+// Rectangles that marks and labels cover in the Desk's pictures.
 
-/** From left to right and from low to high, in one unit; which way Y goes is the picture's. */
+/** Left to right and low to high, in one unit; the direction of Y is the picture's. */
 export type Box = { left: number; right: number; low: number; high: number }
 
 export const overlap = (a: Box, b: Box): boolean =>

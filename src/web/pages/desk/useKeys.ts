@@ -1,4 +1,4 @@
-// The Desk's keys: from finding to finding, from passage to passage, a fix shown and applied, saving. docs/shortcuts.md lists them.
+// The Desk's shortcuts: next finding, next passage, preview and apply a fix, save. docs/shortcuts.md lists them.
 import type { EditorView } from '@codemirror/view'
 import { useEffect } from 'react'
 import { dialogOver, somethingOver } from '../../lib/overlays.ts'
@@ -10,7 +10,7 @@ import { selectLines } from '../../state/playhead.ts'
 import { step, togglePlaying } from '../../state/playing.ts'
 import { applyPreview, leavePreview, showFix, usePreview } from '../../state/preview.ts'
 
-/** The place that comes after (or before) a line, and the first (or last) one behind the end. */
+/** The first item after a line (or the last before it); at the end, the first (or last) of all. */
 function next<T>(places: readonly T[], lineOf: (place: T) => number, from: number, back: boolean): T | undefined {
   const sorted = [...places].sort((a, b) => lineOf(a) - lineOf(b))
   return back
@@ -18,7 +18,7 @@ function next<T>(places: readonly T[], lineOf: (place: T) => number, from: numbe
     : (sorted.find(each => lineOf(each) > from) ?? sorted[0])
 }
 
-/** Goes to the next finding or passage and shows it in the text. */
+/** Selects the next finding or passage and shows it in the text. */
 function go(to: 'finding' | 'passage', back: boolean, editor: EditorView | null): void {
   const { open } = useDesk.getState()
   const from = open?.selection?.firstLine ?? 0
@@ -33,7 +33,7 @@ function go(to: 'finding' | 'passage', back: boolean, editor: EditorView | null)
   editor?.focus()
 }
 
-/** The first fix of the finding on the chosen line. */
+/** Previews the first fix of the finding on the selected line. */
 function showFirstFix(): void {
   const { open } = useDesk.getState()
   const line = open?.selection?.firstLine
@@ -41,14 +41,14 @@ function showFirstFix(): void {
   if (open && fix) void showFix(fix, open.text)
 }
 
-/** Something stands over what is shown, or is at the keys, that a key closes first. */
+/** Whether something is open that a key closes first. */
 const closesFirst = ({ target }: KeyboardEvent): boolean =>
   somethingOver() || (target instanceof Element && target.closest('.cm-search') !== null)
 
-/** What a key does, where it does something now; null leaves it to the page. */
+/** The action of a key in the current situation; null leaves the key to the page. */
 function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | null {
   const control = event.ctrlKey || event.metaKey
-  // What is typed is nobody's business here.
+  // Typed letters are not shortcuts.
   if (event.key.length === 1 && !control) return null
   const { preview, refusal } = usePreview.getState()
   if (dialogOver()) return null

@@ -1,10 +1,10 @@
-// Whether the findings have nothing to say, and so give their room to the bed.
+// Whether the list of findings is empty, so that the bed gets its room.
 import { useEffect, useState } from 'react'
 import { useDesk } from '../../state/desk.ts'
 import type { Seen } from '../../state/desk-watch.ts'
 import { useLower } from '../../state/lower-card.ts'
 
-/** Only after so long: findings come and go while one types, ms. */
+/** Findings appear and disappear while the person types, so the list must have been empty for this long, ms. */
 const settledMs = 1500
 
 export function useQuiet(open: Seen | null): boolean {

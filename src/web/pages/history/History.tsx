@@ -1,4 +1,4 @@
-// The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
+// The history of a script: each change with its reason, what was seen on the machine, and the next change.
 import { Pencil, Trash2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'

@@ -1,4 +1,4 @@
-// Time and waste over a script's revisions, variant beside variant: bars for time, a line for filament, dots where it was tried.
+// A chart of time and waste over the revisions, by variant: bars for time, a line for filament, dots for trials.
 import { Bar, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from 'recharts'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { clock, duration, plain } from '../../../core/format.ts'
@@ -10,12 +10,12 @@ const max = 60
 const height = 150
 const [leftPx, rightPx] = [48, 52]
 
-/** A bar, or with nothing in it the gap between two variants. */
+/** A bar; without values, the gap between two variants. */
 type Row = { key: string; mark: string; seconds: number | null; grams: number | null }
 
 type Its = { variant: Variant; rows: (Row & { seconds: number; grams: number })[] }
 
-/** The latest revisions, each variant's by themselves, the one in use first. */
+/** The latest revisions by variant, the variant in use first. */
 function byVariant({ revisions, variants, trials }: Story, told: ReadonlyMap<number, ToldRevision>): Its[] {
   const shown = revisions.slice(-max)
   return variants
@@ -39,14 +39,14 @@ const gapAfter = ({ variant }: Its): Row => ({ key: `after ${variant.id}`, mark:
 
 const takes = ({ seconds, grams }: Its['rows'][number]) => `${duration(seconds)} and ${plain(grams, 2)} g`
 
-/** What came of a variant over its revisions. */
+/** The development of a variant over its revisions, in words. */
 function told({ rows }: Its): string {
   const [first, last] = [rows[0], rows.at(-1)]
   if (!first || !last) return ''
   return takes(first) === takes(last) ? takes(last) : `${takes(first)}, now ${takes(last)}`
 }
 
-/** A variant's name and figures need so much room under its bars, px; where they have less, a letter stands for them. */
+/** The space that a variant's name and figures need below its bars, px; with less, a letter stands for them. */
 const roomForName = 110
 
 /** a, b … z, aa, bb … */

@@ -1,4 +1,4 @@
-// The revisions, the newest first, each with its note, what it changed, and what was seen of it.
+// The revisions, newest first, each with its note, its change, and its trials.
 import { Camera, Check, CircleAlert, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -19,7 +19,7 @@ import { beforeOf } from './story.ts'
 type Props = {
   story: Story
   told: ReadonlyMap<number, ToldRevision>
-  /** What each timed trial takes as rehearsed for its own job and material, s. */
+  /** The rehearsed duration of each timed trial, for its job and material, s. */
   timed: ReadonlyMap<number, number>
   /** True when the revisions that are still missing could not be calculated. */
   unknown: boolean
@@ -34,7 +34,7 @@ export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
   const variantOf = (revision: Revision) => variants.find(({ id }) => id === revision.variantId)
   const command = useCommand((act: () => Promise<unknown>) => act())
   const attempt = command.run
-  /** Saves an earlier text as the newest revision of the variant in use; of the stock, only its variant can be put in use. */
+  /** Saves an earlier text as the newest revision of the variant in use; a stock variant can only be put in use. */
   const restore = (revision: Revision) =>
     attempt(() => {
       const variant = variantOf(revision)
@@ -174,7 +174,7 @@ export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
   )
 }
 
-/** So many are told at once; years of them come when they are asked for. */
+/** Limit of the revisions shown at first; the others are shown on request. */
 const maxAtFirst = 40
 
 const linkLook =

@@ -1,4 +1,4 @@
-// What was seen after a real print: ticks, the clock, a picture made small here, words.
+// Records a trial after a real print: checkboxes, times, a picture that is scaled down here, and notes.
 import { useState } from 'react'
 import type { UseFormRegisterReturn } from 'react-hook-form'
 import * as v from 'valibot'
@@ -24,10 +24,10 @@ type Props = {
   onClose: () => void
 }
 
-/** A decimal comma is one, too. */
+/** Accepts a decimal comma. */
 const lengthIn = (text: string): number => Number(text.trim().replace(',', '.'))
 
-/** As it is written here: what was measured is text, and nothing where nobody measured. */
+/** The values of the form: measured values are texts, empty if nothing was measured. */
 const Seen = v.object({
   ...Trial.entries,
   measuredS: v.pipe(
@@ -60,7 +60,7 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
   const [job] = things.jobs
   const form = useForm<Seen>({
     key: `trial of revision ${revision.id} of script ${scriptId}`,
-    // Revisions have no name, and their numbers may be given anew.
+    // Revisions have no name, and their numbers can be used again.
     of: revision.createdAt,
     schema: Seen,
     saved: {

@@ -1,6 +1,6 @@
-// Times as people write them.
+// Parses durations as people write them.
 
-/** “4:22”, “1:04:22”, “4 min 22 s”, “262”, “262 s” in seconds; null for what is no time. */
+/** “4:22”, “1:04:22”, “4 min 22 s”, “262”, “262 s” in seconds; null for anything else. */
 export function secondsIn(text: string): number | null {
   const bare = text.slice(0, 60).trim().toLowerCase()
   const parts = /^(?:(\d+):)?(\d+):(\d{1,2}(?:\.\d+)?)$/.exec(bare)

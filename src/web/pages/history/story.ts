@@ -1,10 +1,12 @@
-// What a script's story is told from: which revision each was made from, and the trials that were timed.
+// Prepares a script's story: the revision that each was made from, and the timed trials.
 import type { Revision, Story } from '../../../core/model/stored.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Timed } from '../../../core/runs/fit-printer.ts'
 import type { Things } from '../../state/api.ts'
 
-/** The revision that each was made from: the one before in its variant, or the one that the variant was branched from. */
+/**
+ * The revision that each was made from: the previous one of its variant, or the one that the variant was branched from.
+ */
 export const beforeOf = (
   { variants, revisions }: Pick<Story, 'variants' | 'revisions'>,
   revision: Revision,
@@ -13,7 +15,10 @@ export const beforeOf = (
   variants.find(({ id }) => id === revision.variantId)?.bornOf ??
   null
 
-/** The trials with a measured time, each with what was run. `setting` is for trials that don't say their job or material, or whose are no longer there. */
+/**
+ * The trials with a measured time, each with its input. `setting` is for trials without a job or material, or whose job
+ * or material is gone.
+ */
 export function timedTrials(
   { revisions, trials }: Story,
   setting: RehearsalInput,

@@ -1,4 +1,4 @@
-// Rehearses the revisions of a script and its timed trials, a few at a time; results are shown as they come.
+// Rehearses the revisions of a script and its timed trials, a few at a time; results are shown as they arrive.
 import { useCallback, useEffect, useState } from 'react'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/stored.ts'
@@ -7,14 +7,14 @@ import type { Things } from '../../state/api.ts'
 import { inWorker } from '../../state/rehearser.ts'
 import { beforeOf, timedTrials } from './story.ts'
 
-/** Each request has its own time limit: hundreds of revisions in one would run into it. */
+/** Each request has a time limit, which hundreds of revisions in one request would exceed. */
 const inOneRequest = 5
 
 type ShownRevision = {
   told: ReadonlyMap<number, ToldRevision>
-  /** By the trial's id, s. */
+  /** By the id of the trial, s. */
   timed: ReadonlyMap<number, number>
-  /** Why the rest could not be worked out; null while nothing failed. */
+  /** Why the others could not be rehearsed; null if nothing failed. */
   problem: string | null
 }
 
@@ -31,7 +31,7 @@ export function useRevisionEffects(story: Story | null, setting: RehearsalInput 
       if (!left) setState(before => ({ ...before, ...change(before) }))
     }
     const work = async () => {
-      // The newest first, as they are read; each with the one that it is compared with.
+      // Newest first, as they are shown; each with the one that it is compared with.
       const newestFirst = [...story.revisions].reverse()
       for (let i = 0; i < newestFirst.length && !left; i += inOneRequest) {
         const wanted = newestFirst.slice(i, i + inOneRequest)

@@ -1,4 +1,4 @@
-// The print's area on the bed, dragged whole or by its corner; arrow keys move it, with Shift they size it.
+// The print's area on the bed. Dragging or arrow keys move it; dragging a corner, or Shift and arrow keys, resize it.
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import type { Rectangle } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'

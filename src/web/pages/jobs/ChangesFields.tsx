@@ -1,4 +1,4 @@
-// How a job goes through its tools: all in every layer, each in some layers or heights, or a list that was read from a print file.
+// How a job uses its tools: all in every layer, each in certain layers or heights, or a list from a print file.
 import { Plus, X } from 'lucide-react'
 import type { UseFormReturn } from 'react-hook-form'
 import { plural } from '../../../core/format.ts'

@@ -1,4 +1,4 @@
-// A job read from a print file: dropped or opened, read in a worker, with progress and a way to stop.
+// Reads a job from a print file, dropped or opened, in a worker, with progress and a button to stop.
 import { proxy, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Job } from '../../../core/model/job.ts'
@@ -38,7 +38,7 @@ export function FromFile({ materials, printer, onJob }: Props) {
     worker.current = mine
     const ended = new Promise<null>(resolve => mine.addEventListener('error', () => resolve(null)))
     const progress = proxy((share: number) => setReading({ name: file.name, share }))
-    // A file may be gone by now, or be cut off from us.
+    // The file may be gone by now, or not readable.
     const read = wrap<PageTasks>(mine)
       .readPrintFile(file, progress)
       .catch(() => null)

@@ -1,4 +1,4 @@
-// A job's form: where it stands on the bed, how high it is, and what each tool prints with.
+// The form of a job: its area on the bed, its height, and the material of each tool.
 import { useState } from 'react'
 import { areaOn, Job, nothingBetween, type Rectangle, towerOf } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'

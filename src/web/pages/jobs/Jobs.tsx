@@ -1,4 +1,4 @@
-// Jobs and materials: what is about to be printed, and what with; made and changed by hand.
+// Jobs and materials: what is printed, and with what; added and changed by hand.
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import { duration, listed, plain, plural } from '../../../core/format.ts'
@@ -19,7 +19,7 @@ import { FromFile } from './FromFile.tsx'
 import { JobPanel } from './JobPanel.tsx'
 import { MaterialPanel } from './MaterialPanel.tsx'
 
-/** `begin` is a job read from a file, not kept yet, and `note` what is odd about it. */
+/** `begin` is an unsaved job from a file, and `note` what is unusual about it. */
 type Editing =
   | { what: 'job'; kept: Saved<Job> | null; begin?: Job; note?: string | null }
   | { what: 'material'; kept: Saved<Material> | null }

@@ -1,4 +1,4 @@
-// A material's form.
+// The form of a material.
 import { useState } from 'react'
 import { Material } from '../../../core/model/material.ts'
 import { useForm } from '../../lib/useForm.ts'

@@ -1,4 +1,4 @@
-// A number that may be left out: an empty field is no bound.
+// An optional number field: empty means no limit.
 import type { FieldPath, UseFormReturn } from 'react-hook-form'
 import type { Job } from '../../../core/model/job.ts'
 import { flawAt } from '../../lib/field-error.ts'

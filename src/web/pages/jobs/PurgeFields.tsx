@@ -1,4 +1,4 @@
-// What the program that makes the print files purges into the tower at each change, for all pairs of tools or for each.
+// The amount that the slicer purges into the tower at each change: one for all pairs of tools, or one for each pair.
 import type { UseFormReturn } from 'react-hook-form'
 import { changeWords, pairsOf, purgeOf } from '../../../core/model/changes.ts'
 import type { Job } from '../../../core/model/job.ts'
@@ -7,7 +7,7 @@ import { NumberField } from '../../ui/NumberField.tsx'
 
 type Props = { form: UseFormReturn<Job, unknown, Job>; job: Job; printer: Printer }
 
-/** A table of more pairs than this helps nobody. */
+/** Limit of the pairs shown in a table. */
 const maxPairs = 20
 
 export function PurgeFields({ form, job, printer }: Props) {

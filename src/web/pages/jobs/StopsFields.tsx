@@ -1,4 +1,4 @@
-// Stops within the print, for an insert or another filament by hand, and objects that are printed one after another.
+// Stops within the print, for an insert or a manual filament change, and objects printed one after another.
 import { Plus, X } from 'lucide-react'
 import type { UseFormReturn } from 'react-hook-form'
 import { layerOfStop } from '../../../core/model/changes.ts'

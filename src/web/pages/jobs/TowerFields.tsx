@@ -1,4 +1,4 @@
-// A job's prime tower: whether it has one, where its middle stands and how large it is.
+// The prime tower of a job: whether there is one, its centre and its size.
 import type { UseFormReturn } from 'react-hook-form'
 import type { Job, Rectangle } from '../../../core/model/job.ts'
 import { NumberField } from '../../ui/NumberField.tsx'
@@ -13,7 +13,7 @@ const fields = [
   ['depthMm', 'Tower depth'],
 ] as const
 
-/** A tower of the usual size to the right of the print. */
+/** A tower of the default size to the right of the print. */
 const towerBeside = ({ right, front, back }: Rectangle): Tower => ({
   x: Math.round(right + 25),
   y: Math.round((front + back) / 2),

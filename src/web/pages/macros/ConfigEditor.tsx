@@ -1,4 +1,4 @@
-// A host's config as text, with its sections, keys and templates in colour. Loaded only where a config is changed.
+// An editor for a host's config, with sections, keys and templates in colour. Loaded only when a config is changed.
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view'

@@ -1,4 +1,4 @@
-// A host's config file, pasted or changed as text.
+// A host's config file, pasted or edited as text.
 import { lazy, Suspense, useMemo } from 'react'
 import * as v from 'valibot'
 import { plural } from '../../../core/format.ts'
@@ -15,7 +15,7 @@ const ConfigEditor = lazy(() => import('./ConfigEditor.tsx'))
 
 type Props = {
   printer: Saved<Printer>
-  /** A config pasted as a script, to be put behind what the printer has; empty where there is none. */
+  /** A config that was pasted as a script, appended to the printer's config; empty if there is none. */
   pastedConfig: string
   onDone: () => void
   onClose: (() => void) | null

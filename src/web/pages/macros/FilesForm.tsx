@@ -1,4 +1,4 @@
-// The macro files of a board's card: added from files, written by hand, renamed, thrown away.
+// The macro files of a board's card: added, written by hand, renamed, deleted.
 import * as v from 'valibot'
 import { fileTexts } from '../../../core/firmware/macro-file/file-texts.ts'
 import { MacroFile, type Printer } from '../../../core/model/printer.ts'
@@ -12,7 +12,7 @@ type Props = { printer: Saved<Printer>; onDone: () => void; onClose: (() => void
 
 const Files = v.object({ files: v.array(MacroFile) })
 
-/** Files by name; one that comes again takes the place of the one before. */
+/** The files by name; an added file replaces one with the same name. */
 const withFiles = (before: readonly MacroFile[], added: readonly MacroFile[]): MacroFile[] => [
   ...before.filter(({ name }) => !added.some(each => each.name.toLowerCase() === name.toLowerCase())),
   ...added,
@@ -67,7 +67,7 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
               onChange={event => {
                 const chosen = fileTexts.find(({ name }) => name === event.target.value)
                 const made = chosen?.files(printer.data) ?? []
-                // One that is there already stays as it is.
+                // An existing file stays as it is.
                 setFiles(before => [
                   ...before,
                   ...made.filter(({ name }) => !before.some(each => each.name.toLowerCase() === name.toLowerCase())),

@@ -7,20 +7,20 @@ import { Button } from '../../ui/Button.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 
 /** One macro or file, as the list has it. */
-/** `file` is the one that it stands in, as it is kept: the config itself has no name. `line` is its first. */
+/** `file` is the file that contains the macro, null for the main config. `line` is the macro's first line. */
 export type Listed = { name: string; about: string; lines: MacroLine[]; file: string; line: number }
 
 type Props = {
   all: readonly Listed[]
   macro: Listed | undefined
   problems: readonly ConfigProblem[]
-  /** What in the macros can't be worked out, by the line of the config. */
+  /** What can't be calculated in the macros, by the line of the config. */
   troubles: readonly MacroTrouble[]
-  /** What stands below the list: numbers for what is not known. */
+  /** Content below the list: fields for unknown numbers. */
   unseen: ReactNode
   onShow: (name: string) => void
   onEdit: () => void
-  /** Where its file is open on the Desk, called by it; null where it is not kept yet. */
+  /** The address at which its file is open on the Desk, rehearsed by a call of it; null if the file is not saved. */
   desk: string | null
 }
 

@@ -1,4 +1,4 @@
-// Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
+// Macros: a host's config, or the macro files on a board's card, stored for a printer and explained line by line.
 
 import { useCallback, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
@@ -23,10 +23,10 @@ import { Unseen } from './Unseen.tsx'
 
 const macrosOf = ({ firmware: { family } }: Printer) => familyFacts[family].macros
 
-/** What a macro is explained and rehearsed for, where nothing calls it. */
+/** The input with which a macro is explained if nothing calls it. */
 const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, job, moment: 'start' })
 
-/** Everything a printer's scripts may call, each line with its sentence. */
+/** Everything that a printer's scripts can call, each line with its sentence. */
 function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
   const stage = stageOf(settingFor(printer))
   if (macrosOf(printer) === 'files')
@@ -59,7 +59,7 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
   }
 }
 
-/** Where a macro or file is open on the Desk, called by itself; null while it is not known where it is kept. */
+/** The address of a macro or file on the Desk; null if its file is not known. */
 function deskOf(macro: Listed | undefined, files: readonly { id: number; file: string | null }[]): string | null {
   const kept = macro && files.find(({ file }) => file === macro.file)
   return kept ? `/desk/${kept.id}?call=${encodeURIComponent(macro.name)}&line=${macro.line}` : null
@@ -109,7 +109,7 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
   const asked = useComputed(
     useCallback(() => inWorker(tasks => tasks.macroTroubles(settingFor(printer.data))), [printer]),
   )
-  // Without an answer the lines stand there with their sentences alone.
+  // Until there is a response the lines have only their sentences.
   const troubles = asked.data ?? none
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)

@@ -1,4 +1,4 @@
-// A form over the macros that a printer keeps: its fields, what they were earlier, and the way out.
+// The form around the editors of a printer's macros: its fields, earlier states, and the buttons.
 import { type ReactNode, useState } from 'react'
 import type { FieldValues } from 'react-hook-form'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -11,17 +11,17 @@ import { LeaveDialog } from '../../ui/LeaveDialog.tsx'
 type Props<T extends FieldValues> = {
   form: Form<T>
   printer: Saved<Printer>
-  /** What the form has of a printer. */
+  /** Takes the form's values from a printer. */
   earlier: (printer: Printer) => T
   onDone: () => void
-  /** Null where there is nothing yet to go back to. */
+  /** Null if there is no page to return to. */
   onClose: (() => void) | null
   children: ReactNode
 }
 
 export function MacrosForm<T extends FieldValues>({ form, printer, earlier, onDone, onClose, children }: Props<T>) {
   const [looking, setLooking] = useState(false)
-  /** The states of the printer in which its macros were others. */
+  /** The earlier states of the printer that had different macros. */
   const fetch = async () => {
     const all = (await api.earlierPrinters(printer.id)).map(each => ({ ...each, data: earlier(each.data) }))
     const told = (data: T) => JSON.stringify(data)

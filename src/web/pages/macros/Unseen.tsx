@@ -1,4 +1,5 @@
-// What a printer's macros ask of it and a rehearsal can't know: a number for each, kept with the printer.
+// Values that a printer's macros read from the machine and a rehearsal can't know: one number each, saved with the
+// printer.
 
 import { useState } from 'react'
 import type { MacroTrouble } from '../../../core/explain/macro.ts'

@@ -1,4 +1,4 @@
-// The bed as it is entered, with spots and keep-out zones that are dragged, or moved by arrow keys.
+// The bed of the form's printer, with spots and keep-out zones that are moved by dragging or by arrow keys.
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type Kind, moved } from './moved.ts'
@@ -22,7 +22,7 @@ export function BedPad({ printer, onChange }: Props) {
   ]
   const up = (y: number) => front + back - y
   const unit = Math.max(right - left, back - front) / 330
-  /** Beside its spot, towards the middle; over it where another spot is near on that line. */
+  /** The label is beside its spot, towards the centre; above it if another spot is close on that side. */
   const labelOf = ({ x, y }: { x: number; y: number }) => {
     const inRow = spots.some(
       each => each.x !== x && Math.abs(each.x - x) < 90 * unit && Math.abs(each.y - y) < 16 * unit,

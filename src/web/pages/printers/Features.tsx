@@ -1,9 +1,9 @@
-// What a printer may have or not have: a probe, a chamber, a display; other features by name.
+// The features of a printer: a probe, a chamber, a display; others by name.
 import type { Printer } from '../../../core/model/printer.ts'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { sourceOf, wordsOfSource } from './sources.ts'
 
-/** Where what stands there comes from, in brackets. */
+/** The source of a field, in brackets. */
 const words = (printer: Printer, path: string): string => {
   const source = sourceOf(printer, path)
   return source ? ` (${wordsOfSource(source)})` : ''

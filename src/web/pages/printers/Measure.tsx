@@ -1,4 +1,4 @@
-// Watch in hand: what to send to the machine, a stopwatch, and the time that goes into the field.
+// Measures a time: the commands to send to the machine, a stopwatch, and the time that fills the field.
 import { Timer } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { familyOf } from '../../../core/firmware/families.ts'
@@ -11,7 +11,7 @@ import { Press } from '../../ui/Press.tsx'
 
 type Watched = {
   what: string
-  /** What is sent before, when the watch starts, and what is waited for. */
+  /** `first` is sent before; then the command that starts the stopwatch, and the event that stops it. */
   first?: string
   send: (say: Phrases) => string | null
   until: string
@@ -19,7 +19,7 @@ type Watched = {
 
 const cold = 'Let the machine stand until it is as cold as the room.'
 
-/** What can be measured with a watch, by its way in the printer's schema. */
+/** The times that can be measured, by their path in the printer's schema. */
 const watched: Readonly<Record<string, Watched>> = {
   'heaters.nozzle.secondsTo200': {
     what: 'Nozzle to 200 °C',
@@ -87,7 +87,7 @@ export function Measure({ printer, path, onMeasured }: Props) {
   )
 }
 
-/** The time is shown so often, ms. */
+/** The interval at which the stopwatch is shown, ms. */
 const shownEveryMs = 100
 
 function Watch({ its, printer, path, onMeasured, onClose }: Props & { its: Watched; onClose: () => void }) {

@@ -1,4 +1,4 @@
-// A printer made from nothing: five questions that matter; the rest gets what such printers usually have and can be changed.
+// Adds a printer from five questions; everything else gets defaults and can be changed later.
 
 import { type ReactNode, useRef } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
@@ -41,7 +41,7 @@ const origins: { value: Answers['origin']; label: string }[] = [
   { value: 'middle', label: 'X 0 Y 0 is the middle' },
 ]
 
-/** Figures that can't be a printer's yet are drawn as the least that can. */
+/** Replaces impossible numbers by the smallest possible ones, so that the bed can be drawn. */
 const drawable = (answers: Answers): Answers => ({
   ...answers,
   name: answers.name.trim() || 'the new printer',
@@ -62,7 +62,7 @@ export function NewPrinter() {
     send: async answers => {
       const { id } = await api.addPrinter(printerFrom(answers))
       rememberMyPrinter(id)
-      // A script that waits for it is checked for it from now on.
+      // A new script that waits for this printer is checked for it from now on.
       const draft = /^\/desk\/new\/([\w-]+)$/.exec(back)?.[1]
       if (draft) await setDraftPrinter(draft, id)
       made.current = draft ? back : `/printers/${id}`

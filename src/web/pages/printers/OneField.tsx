@@ -1,4 +1,4 @@
-// One thing that can be said of a printer, with what is wrong with it below.
+// A field of a printer, with its error below.
 import type { FieldPath, UseFormReturn } from 'react-hook-form'
 import type { Printer } from '../../../core/model/printer.ts'
 import { flawAt } from '../../lib/field-error.ts'
@@ -12,16 +12,16 @@ import { measured, sourceOf, wordsOfSource } from './sources.ts'
 type Props = {
   field: FieldSpec
   form: UseFormReturn<Printer, unknown, Printer>
-  /** As it stands in the form, and as it is saved. */
+  /** The printer with the form's values, and as it is saved. */
   printer: Printer
   saved: Printer
   onChange: (part: Partial<Printer>) => void
 }
 
-/** A tool is said by its number, and none by nothing. */
+/** A tool is written as its number; empty means none. */
 const toolOf = (value: string | number | null): number | null => (value === '' || value === null ? null : Number(value))
 
-/** A field with where its value comes from below, and a watch where it can be measured. */
+/** A field with the source of its value below, and a stopwatch if the value can be measured. */
 export function OneField({ field, form, printer, saved, onChange }: Props) {
   const { path } = field
   const source = sourceOf(printer, path)

@@ -1,4 +1,4 @@
-// A printer: everything that is known of it, its bed drawn as it is entered, and what a change does to its scripts.
+// The page of a printer: all its fields, its bed, and the effect of a change on its scripts.
 
 import { Copy, Cpu, Download, FileSearch, History } from 'lucide-react'
 import { useState } from 'react'
@@ -155,7 +155,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           onGo={async () => {
             await api.removePrinter(id)
             form.undo()
-            // When nothing is changed any more, nothing holds the page.
+            // Navigates once the form counts as unchanged: otherwise the page would ask about unsaved changes.
             setTimeout(() => void navigate('/'))
           }}
           onClose={() => setAsking(false)}
@@ -177,7 +177,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
   )
 }
 
-/** Its scripts, each to be opened or carried to another printer. */
+/** The printer's scripts, each to open or to carry over. */
 const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
   <section aria-label="Its scripts" className="rounded-card border border-rule bg-raised px-4 py-3">
     <h2 className="font-serif text-[18px] font-semibold">Its scripts</h2>

@@ -1,4 +1,4 @@
-// The spots and keep-out zones of a printer, by name and number.
+// The spots and keep-out zones of a printer as a form.
 import { isDock, type Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Press } from '../../ui/Press.tsx'

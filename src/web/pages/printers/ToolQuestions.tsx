@@ -1,4 +1,4 @@
-// Of a new printer's tools: how many, and of each its nozzle and filament; of more than one, where they are and how they are heated.
+// The tools of a new printer: their number, nozzles and filaments; for several, where they are and how they are heated.
 import { type UseFormReturn, useFieldArray } from 'react-hook-form'
 import { type Answers, firstTool } from '../../../core/model/new-printer.ts'
 import { Button } from '../../ui/Button.tsx'

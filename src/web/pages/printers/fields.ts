@@ -1,13 +1,13 @@
-// What can be said of a printer, section by section: where it stands in its data, what it is called, in which unit.
+// The fields of a printer by sections: path, label and unit.
 import { familyOptions } from '../../../core/model/family.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 
 export type FieldSpec = {
-  /** Where it stands in a printer, as `bed.x.1`. */
+  /** The path in a printer, as `bed.x.1`. */
   path: string
   label: string
   unit?: string
-  /** A few words in place of a number, yes and no, or one of the tools, by its number. */
+  /** A text, a yes or no, or a tool by its number, instead of a number. */
   kind?: 'text' | 'yes' | 'tool'
   options?: readonly { value: string; label: string }[]
 }
@@ -19,7 +19,7 @@ const s = (path: string, label: string): FieldSpec => ({ path, label, unit: 's' 
 
 const axes = ['x', 'y', 'z'] as const
 
-/** The sections for a printer as it is now: what it has not is not asked. */
+/** The sections for a printer: parts that it lacks have none. */
 export function sectionsOf(printer: Printer): Section[] {
   const { probe, tools, heaters, display, corner } = printer
   return [
@@ -186,11 +186,11 @@ export function sectionsOf(printer: Printer): Section[] {
 
 type Plain = Record<string, unknown>
 
-/** What stands at a path. */
+/** The value at a path. */
 export const at = (thing: unknown, path: string): unknown =>
   path.split('.').reduce<unknown>((inner, key) => (inner as Plain | null)?.[key], thing)
 
-/** What a place in a printer is called, with its section where another section has the same word. */
+/** Returns the label of a path, with its section if two sections use the same label. */
 export const labelOf = (printer: Printer): ((path: string) => string) => {
   const labels = new Map(
     sectionsOf(printer).flatMap(({ title, fields }) => fields.map(({ path, label }) => [path, `${title}, ${label}`])),

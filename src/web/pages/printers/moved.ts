@@ -1,13 +1,13 @@
-// A spot or a keep-out zone of a printer, moved on its bed.
+// Moves a spot or a keep-out zone of a printer on its bed.
 import type { Printer } from '../../../core/model/printer.ts'
 
 export type Kind = 'spot' | 'zone'
 
-/** What of a printer changes when one of them goes so far, mm; places are whole millimetres. */
+/** The changed part of the printer after a shift, mm, rounded to whole millimetres. */
 export function moved(printer: Printer, kind: Kind, index: number, dx: number, dy: number): Partial<Printer> {
   const by = (value: number, shift: number) => Math.round(value + shift)
   const at = ({ x, y }: { x: number; y: number }) => ({ x: by(x, dx), y: by(y, dy) })
-  // A dock goes with the place from which it is entered.
+  // The entry position of a dock moves with the dock.
   if (kind === 'spot')
     return {
       spots: printer.spots.map((spot, i) =>

@@ -1,8 +1,9 @@
-// Where a printer's fields come from, as its page says it; what a person changes is theirs.
+// The sources of a printer's fields, as its page shows them. A field that a person changes has the person as its
+// source.
 import type { HowKnown, Printer, Source } from '../../../core/model/printer.ts'
 import { at } from './fields.ts'
 
-/** A field's own source, or that of what it is a part of: `bed.x.1` comes from where `bed.x` does. */
+/** The source of a field, or of the field that contains it: `bed.x.1` has the source of `bed.x`. */
 export function sourceOf({ sources }: Pick<Printer, 'sources'>, path: string): Source | null {
   for (let way = path; way !== ''; way = way.slice(0, Math.max(0, way.lastIndexOf('.')))) {
     const found = sources[way]
@@ -24,7 +25,7 @@ export function wordsOfSource({ how, file, line }: Source): string {
   return `${how} · ${file}${line === null ? '' : `, line ${line}`}`
 }
 
-/** The printer as it is saved: what differs from before comes from no file any more, but for what was measured just now. */
+/** The printer as it is saved: changed fields lose their file as the source, unless they were measured just now. */
 export function withOwnSources(before: Printer, after: Printer): Printer {
   const kept = Object.entries(after.sources).filter(
     ([way, { how }]) => how === 'measured' || JSON.stringify(at(before, way)) === JSON.stringify(at(after, way)),

@@ -1,4 +1,4 @@
-// A page of the documentation, as it stands in docs/, readable here too.
+// A page of the documentation in docs/, shown in the application.
 import { marked } from 'marked'
 import { useMemo } from 'react'
 import carrying from '../../../../docs/carrying.md?raw'
@@ -26,7 +26,7 @@ const texts = {
 
 export function Read({ what }: { what: keyof typeof texts }) {
   const text = texts[what]
-  // Our own words, shipped with the application.
+  // Our own text, shipped with the application: safe as HTML.
   const html = useMemo(() => marked.parse(text, { async: false }), [text])
   useTitle(/^# (.*)/.exec(text)?.[1] ?? 'Library')
   return (

@@ -1,4 +1,5 @@
-// Refrains: passages kept once; changed here, seen in every script that has them, and rolled out to those that are ticked.
+// Refrains: passages that several scripts share. A change is shown for every script that has the refrain, and rolled
+// out to the chosen ones.
 
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'

@@ -1,4 +1,5 @@
-// The scripts that have a refrain: how each would change, proven by a rehearsal, and whether it was changed there by hand.
+// The scripts that contain a refrain: how each would change, proven by a rehearsal, and whether it was edited there by
+// hand.
 import { useEffect, useMemo, useState } from 'react'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
@@ -30,7 +31,7 @@ type Props = {
 }
 type Proof = { before: ToldRevision; after: ToldRevision }
 
-/** Rehearses each script as it is and as it would be. */
+/** Rehearses each script before and after the change. */
 function useProofs(landings: readonly Landing[], things: Things) {
   const [proofs, setProofs] = useState<ReadonlyMap<number, Proof>>(new Map())
   const [problem, setProblem] = useState<string | null>(null)
@@ -57,7 +58,7 @@ function useProofs(landings: readonly Landing[], things: Things) {
         setProofs(new Map(found))
       }
     }
-    // Typing goes on; the newest text is proven.
+    // The text may change meanwhile: the newest one is rehearsed.
     setProblem(null)
     const timer = setTimeout(() => prove().catch((error: Error) => !left && setProblem(error.message)), 250)
     return () => {
@@ -212,7 +213,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
   )
 }
 
-/** “4 min 2 s → 3 min 58 s”, or the one where nothing changes. */
+/** “4 min 2 s → 3 min 58 s”, or a single value if nothing changes. */
 function turned({ before, after }: Proof, said: (told: ToldRevision) => string) {
   const [was, is] = [said(before), said(after)]
   return was === is ? (

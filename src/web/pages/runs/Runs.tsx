@@ -1,4 +1,4 @@
-// Runs: a script, or all of a printer, rehearsed against many jobs and materials at once.
+// Runs: rehearses one script, or all of a printer, for many jobs and materials.
 
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'

@@ -1,4 +1,4 @@
-// Time and filament of every run side by side; and what an unsaved change would do to them all.
+// A chart of the time and filament of every run, and of the effect of an unsaved change on all of them.
 import { quantile } from 'd3-array'
 import { useMemo } from 'react'
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts'
@@ -7,7 +7,7 @@ import { timeTicks } from '../../lib/round-ticks.ts'
 import { useSize } from '../../lib/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
 
-/** Runs that differ by no more than this, s or as a share, take equally long to the eye. */
+/** Runs that differ by at most this, s or as a share, count as equally long. */
 const [alikeS, alikeShare] = [2, 0.01]
 
 const height = 150
@@ -15,7 +15,7 @@ const max = 120
 
 type Row = { key: string; heating: number; other: number; after: number | null; grams: number }
 
-/** One row for each saved run, longest first, with the time that the changed script takes for the same job. */
+/** One row for each saved run, longest first, with the duration of the changed script for the same job. */
 function rowsOf(rows: readonly RunRow[]): Row[] {
   const changed = new Map(rows.filter(row => row.changed).map(row => [`${row.scriptId} ${row.job}`, row]))
   return rows
@@ -32,7 +32,10 @@ function rowsOf(rows: readonly RunRow[]): Row[] {
 
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / (values.length || 1)
 
-/** Runs that take far longer or shorter than most, longest first: beyond the middle half by more than one and a half times its width. */
+/**
+ * Runs that take far longer or shorter than most, longest first: beyond the middle half by more than 1.5 times its
+ * width.
+ */
 export function outliers<T extends { durationS: number }>(rows: readonly T[]): T[] {
   const times = rows.map(({ durationS }) => durationS)
   const [low = 0, high = 0] = [quantile(times, 0.25), quantile(times, 0.75)]
@@ -42,7 +45,7 @@ export function outliers<T extends { durationS: number }>(rows: readonly T[]): T
     .toSorted((a, b) => b.durationS - a.durationS)
 }
 
-/** The odd ones by name, a few of them; empty where there are none. */
+/** Some outliers by name; empty if there are none. */
 function oddTold(rows: readonly RunRow[]): string {
   const odd = outliers(rows)
   if (odd.length === 0) return ''
@@ -50,7 +53,7 @@ function oddTold(rows: readonly RunRow[]): string {
   return ` Unlike the others: ${listed(named)}${odd.length > 3 ? ` and ${odd.length - 3} more` : ''}.`
 }
 
-/** What the unsaved change does on the average, in a sentence; null where there is none. */
+/** The average effect of the unsaved change in a sentence; null if there is no change. */
 function changeTold(rows: readonly RunRow[]): string | null {
   const pairs = rowsOf(rows).flatMap(({ heating, other, after }) => (after === null ? [] : [after - heating - other]))
   if (pairs.length === 0) return null
@@ -73,7 +76,7 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
   const shortest = saved.reduce((low, { durationS }) => Math.min(low, durationS), longest)
   const change = changeTold(rows)
   const grams = plain(mean(saved.map(({ massG }) => massG)), 2)
-  // Bars that are all alike are one sentence.
+  // Nearly equal bars are replaced by a sentence.
   if (saved.length > 1 && longest - shortest < Math.max(alikeS, longest * alikeShare) && !change)
     return (
       <p className="rounded-card border border-rule bg-raised px-4 py-2.5">

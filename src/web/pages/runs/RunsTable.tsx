@@ -1,4 +1,5 @@
-// Every run as a row: the job, what it comes to, what was found, how it ends; worst first, and each opens on the Desk.
+// A table of all runs: the job, its duration and amounts, its findings, its final state; worst first, and each opens on
+// the Desk.
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
@@ -31,7 +32,7 @@ const keeps: Record<Only, (row: RunRow) => boolean> = {
 
 const onlyWords: Record<Only, string> = { all: 'all', error: 'errors', warning: 'warnings', clean: 'no problems' }
 
-/** More rows than this are not drawn; sorting and filtering reach them. */
+/** Limit of the rows drawn; sorting and filtering reach the others. */
 const max = 300
 
 export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer: Printer }) {

@@ -11,7 +11,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Panel } from '../../ui/Panel.tsx'
 
-/** A longer text, in characters, is shown from its beginning; copying and downloading take all of it. */
+/** Longer texts, in characters, are shown in part; copying and downloading give the whole text. */
 const shownChars = 100_000
 
 type Props = { head: DraftHead; title: string; onClose: () => void }

@@ -1,4 +1,4 @@
-// What was typed and is not saved yet: every draft in this browser, of scripts and forms, of this tab and others.
+// Unsaved texts: every draft in this browser, of scripts and forms, of this tab and others.
 import { Eye, Trash2 } from 'lucide-react'
 import { type ReactNode, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -15,10 +15,10 @@ import { Confirm } from '../../ui/Confirm.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 import { DraftText } from './DraftText.tsx'
 
-/** More drafts are shown on request, so that what needs attention stays in sight. */
+/** Limit of the drafts shown at first, so that findings below stay visible. */
 const few = 3
 
-/** The drafts of scripts with their texts, read anew when one changes; those without text are left out. */
+/** The drafts of scripts with their texts, loaded again when one changes; drafts without text are left out. */
 function useScriptDrafts(): ScriptDraft[] {
   const version = useDraftStorage(state => state.version)
   const [drafts, setDrafts] = useState<ScriptDraft[]>([])
@@ -38,10 +38,10 @@ function useScriptDrafts(): ScriptDraft[] {
 type Row = {
   head: DraftHead
   title: string
-  /** The line of the text that says most. */
+  /** The line that describes the text best. */
   line: string
   about: string
-  /** Where it opens; null for a draft whose script is gone, which opens as a new script. */
+  /** The address that opens it; null for a draft whose script is gone, which opens as a new script. */
   to: string | null
 }
 
@@ -50,7 +50,7 @@ export function Drafts({ printers }: { printers: ShelfPrinter[] }) {
   const [all, setAll] = useState(false)
   const [asking, setAsking] = useState<Row | null>(null)
   const [shown, setShown] = useState<Row | null>(null)
-  // Drawn anew when another tab opens or closes.
+  // Drawn again when another tab opens or closes.
   useTabs()
   const drafts = useScriptDrafts()
   const rows: Row[] = [

@@ -1,4 +1,4 @@
-// The findings that matter most, each a link to its script.
+// The most important findings, each with a link to its script.
 
 import { unparted } from '../../lib/words.ts'
 import { PageLink } from '../../ui/Press.tsx'

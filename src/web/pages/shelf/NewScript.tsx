@@ -1,4 +1,4 @@
-// Where a new script begins: dropped as a file, pasted, or opened from disk.
+// Starts a new script: a dropped file, pasted text, or a file from disk.
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { somethingOver } from '../../lib/overlays.ts'
@@ -22,7 +22,7 @@ export function NewScript() {
 
   const begun = useRef(begin)
   begun.current = begin
-  // In the commit that draws the page: somebody who sees it can paste.
+  // In a layout effect: as soon as the page is visible, pasting works.
   useLayoutEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData('text/plain')

@@ -1,4 +1,4 @@
-// One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
+// A printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
 import { Check } from 'lucide-react'
 import { memo } from 'react'
 import { duration, plain, plural } from '../../../core/format.ts'
@@ -14,7 +14,7 @@ import { Variants } from './Variants.tsx'
 
 type Script = Summarized['scripts'][number]
 
-/** So many files are named; of more, the rest is unfolded. */
+/** Limit of the files shown; the others can be unfolded. */
 const maxFiles = 4
 
 export const PrinterCard = memo(function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
@@ -49,7 +49,7 @@ export const PrinterCard = memo(function PrinterCard({ id, printer, example, scr
   )
 })
 
-/** One of hundreds, maybe: drawn anew only where something has come for it. */
+/** There may be hundreds of rows, so a row is drawn again only when its own script changes. */
 const ScriptRow = memo(function ScriptRow({ script }: { script: Script }) {
   return (
     <li className="border-t border-rule">
@@ -73,7 +73,7 @@ const ScriptRow = memo(function ScriptRow({ script }: { script: Script }) {
   )
 })
 
-/** The config and macro files of a printer, each opened on the Desk. */
+/** The config and macro files of a printer, each a link to the Desk. */
 function Files({ files }: Pick<Summarized, 'files'>) {
   const link = ({ id, file, name }: Summarized['files'][number]) => (
     <PageLink

@@ -1,4 +1,4 @@
-// What can be done with a script on the shelf: its history, another beside it, another name, the bin.
+// The menu of a script on the shelf: history, side by side, rename, delete.
 import { ArrowRightLeft, BookOpen, Columns2, Pencil, Play, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'

@@ -1,4 +1,4 @@
-// The Shelf: every printer with its scripts, what needs attention, and where a new script begins.
+// The Shelf: every printer with its scripts, the most important findings, and the start of new scripts.
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
@@ -18,7 +18,7 @@ import { PrinterCard } from './PrinterCard.tsx'
 import { useSummaries } from './useSummaries.ts'
 import { Welcome } from './Welcome.tsx'
 
-/** About how high a card is, px, until it has been measured. */
+/** The estimated height of a card before it is measured, px. */
 const cardPx = ({ scripts }: ShelfPrinter): number => 76 + 34 * Math.max(2, scripts.length)
 const gapPx = 12
 
@@ -33,7 +33,7 @@ export function Shelf() {
   const own = all?.some(({ example }) => !example) ?? true
   const examples = all?.filter(({ example }) => example).length ?? 0
 
-  /** The first example's start script on the Desk. */
+  /** Opens the first example's start script on the Desk. */
   const lookAround = () => {
     hideExamples(false)
     const script = all?.find(({ example }) => example)?.scripts[0]

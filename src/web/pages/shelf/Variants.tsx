@@ -1,4 +1,4 @@
-// A script's variants: one click switches, for good or for the next print only, and what differs is said.
+// The variants of a script: switches between them, for good or for the next print only, and shows their differences.
 
 import { useQuery } from '@tanstack/react-query'
 import { Check, RotateCcw } from 'lucide-react'
@@ -15,7 +15,7 @@ import { PageLink, Press } from '../../ui/Press.tsx'
 const newest = ({ revisions }: Story, variantId: number): string =>
   revisions.filter(each => each.variantId === variantId).at(-1)?.text ?? ''
 
-/** What the variant in use does otherwise than the one to go back to, or than the first. */
+/** What the variant in use does differently from the previous one, or from the first. */
 async function difference(script: ScriptHead): Promise<string> {
   const [story, things] = await Promise.all([fetchStory(script.id), fetchThings()])
   const setting = usualSetting(script, things)
@@ -90,7 +90,7 @@ type OnceProps = {
   onUse: (id: number, forNextPrint: boolean) => void
 }
 
-/** The other variants, to be used for the next print only. */
+/** The other variants, for the next print only. */
 function Once({ variants, variantId, onUse }: OnceProps) {
   const others = variants.filter(({ id }) => id !== variantId)
   if (others.length === 0) return null

@@ -1,4 +1,4 @@
-// The first visit: what this is, and where to begin.
+// The first visit: what the application is for, and how to start.
 import { PageLink, Press } from '../../ui/Press.tsx'
 
 export function Welcome({ onLookAround }: { onLookAround: () => void }) {

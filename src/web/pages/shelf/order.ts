@@ -1,4 +1,5 @@
-// In which order the printers stand: a person's own first, the last used on top; the examples behind them, as they came.
+// The order of the printers: the person's own first, most recently used on top; then the examples in their original
+// order.
 import type { ShelfPrinter } from '../../state/api.ts'
 
 type Ordered = Pick<ShelfPrinter, 'example'> & { scripts: readonly { changedAt: string }[] }

@@ -1,4 +1,4 @@
-// What the scripts come to that are looked at: asked for a few at a time, as the server works them out.
+// Loads the summaries of visible scripts, a few at a time, as the server calculates them.
 import { useEffect, useMemo, useState } from 'react'
 import { api, type ShelfPrinter, type Summary } from '../../state/api.ts'
 
@@ -8,10 +8,10 @@ export type Summarized = Omit<ShelfPrinter, 'scripts'> & {
   scripts: (ShelfPrinter['scripts'][number] & { summary: Summary | null })[]
 }
 
-/** The printers with what has come meanwhile of the scripts that are `wanted`, by id. */
+/** The printers with the summaries that have arrived for the `wanted` scripts, by id. */
 export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly number[]): Summarized[] {
   const [come, setCome] = useState<ReadonlyMap<string, Summary>>(new Map())
-  // The shelf asked for anew may stand on other materials or jobs.
+  // A shelf that was loaded again may depend on changed materials or jobs.
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was known of the shelf before is forgotten with it
   useEffect(() => setCome(new Map()), [printers])
   const whole = useMemo(() => printers.map(printer => summarized(printer, come)), [printers, come])
@@ -44,7 +44,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
 
 type Script = Summarized['scripts'][number]
 
-/** What was made last of a script and of a printer: where nothing has come for it, it stays the same and is not drawn anew. */
+/** The last objects made for a script and a printer: unchanged ones stay the same objects and are not drawn again. */
 const [lastScript, lastPrinter] = [new WeakMap<object, Script>(), new WeakMap<object, Summarized>()]
 
 export function summarized(printer: ShelfPrinter, come: ReadonlyMap<string, Summary>): Summarized {

@@ -1,4 +1,4 @@
-// The ways of two scripts on one bed: the left one's hollow and dashed, the right one's full.
+// The paths of two scripts on one bed: the left one hollow and dashed, the right one solid.
 
 import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -76,7 +76,7 @@ type WaysProps = { coming: Coming; up: (y: number) => number; unit: number; holl
 function Ways({ coming: { strokes, travels }, up, unit, hollow = false }: WaysProps) {
   const colour = hollow ? 'var(--move)' : 'var(--heat)'
   const points = (path: readonly [number, number][]) => path.map(([x, y]) => `${x},${up(y)}`).join(' ')
-  // What is gone twice looks as what is gone once.
+  // Repeated strokes look like single ones.
   const once = (paths: readonly [number, number][][]) => [...new Map(paths.map(path => [points(path), path]))]
   return (
     <g fill="none" stroke={colour} strokeLinecap="round">

@@ -1,4 +1,4 @@
-// What each of two scripts comes to, and the difference.
+// The outcomes of two scripts and their difference.
 
 import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
 import { unparted } from '../../lib/words.ts'
@@ -8,7 +8,7 @@ import type { Side } from './sides.ts'
 
 type Props = { left: Side; right: Side; compared: Compared }
 
-/** Findings of one that the other has not, by rule and words. */
+/** Findings that only one script has, by rule and message. */
 const onlyIn = (one: Coming, other: Coming) =>
   one.findings.filter(
     ({ rule, message }) => !other.findings.some(each => each.rule === rule && each.message === message),

@@ -1,4 +1,4 @@
-// The text of both by passages: which is the same, changed, moved, gone or new; line by line and word by word.
+// Both texts by passages: equal, changed, moved, removed or added, line by line and word by word.
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
 import type { Compared, MatchedPassages, Place } from '../../../core/compare/side-by-side.ts'
@@ -12,7 +12,7 @@ type Props = {
   left: Side
   right: Side
   compared: Compared
-  /** Whether comments and blank lines are left out. */
+  /** Whether comments and blank lines are hidden. */
   quiet: boolean
   onQuiet: (quiet: boolean) => void
   onTake: (index: number, to: 'left' | 'right') => void
@@ -24,7 +24,7 @@ export function PassagePairs({ left, right, compared, quiet, onQuiet, onTake }: 
     const own = place ? linesIn(side.text, place.first, place.last) : []
     return quiet ? commandsOnly(own) : own
   }
-  /** What stands in no passage: settings, guards, titles. */
+  /** Lines outside passages: settings, guards, titles. */
   const between = (side: Side, which: 'left' | 'right'): Lines => {
     const inside = (number: number) =>
       matches.some(match => match[which] && match[which].first <= number && number <= match[which].last)

@@ -1,4 +1,4 @@
-// Side by side: two scripts in three layers, text by passages, motion on one bed, and what each comes to.
+// Side by side: two scripts in three layers: text by passages, motion on one bed, and outcomes.
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { ArrowLeftRight } from 'lucide-react'
 import { useState } from 'react'
@@ -58,7 +58,7 @@ export function SideBySide() {
     queryFn: () => tellBoth(leftKey, rightKey, pasted),
     placeholderData: keepPreviousData,
     structuralSharing: false,
-    // What is on the Desk changes without the server.
+    // The Desk's text changes without the server.
     gcTime: 0,
   })
   const both = told.data ?? null
@@ -160,7 +160,7 @@ export function SideBySide() {
   )
 }
 
-/** The job and material that both sides are rehearsed for, and the printers where they differ. */
+/** The job and material that both sides are rehearsed for, and the printers if they differ. */
 function rehearsedFor({ left, right, things }: Both): string {
   const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
   if (!a || !b) return 'no job'

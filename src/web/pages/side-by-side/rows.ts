@@ -1,4 +1,4 @@
-// Lines of two texts in rows: the same, changed word by word, only here, only there.
+// Pairs the lines of two texts in rows: equal, changed word by word, only left, only right.
 
 import { diffArrays, diffWordsWithSpace } from 'diff'
 import { rawLines } from '../../../core/gcode/read.ts'
@@ -9,7 +9,7 @@ export type Row = { is: 'same' | 'changed' | 'gone' | 'new'; left: Cell | null; 
 
 export type Lines = readonly { number: number; text: string }[]
 
-/** Lines first…last of a text, counted from 1; behind a last line end there is an empty one. */
+/** Lines first…last of a text, counted from 1; after a final line break there is an empty line. */
 export const linesIn = (text: string, first = 1, last = Number.POSITIVE_INFINITY): Lines =>
   [...rawLines(text), ...(/[\r\n]$|^$/.test(text) ? [''] : [])]
     .map((line, i) => ({ number: i + 1, text: line }))
@@ -20,16 +20,16 @@ const bare = (line: string): string => {
   return (at < 0 || /^\s*;[=?@&!]/.test(line) ? line : line.slice(0, at)).trim()
 }
 
-/** Without blank lines and comments, where those are not to count; our own marks are no comments. */
+/** Without blank lines and comments, if they are hidden; our own marks are not comments. */
 export const commandsOnly = (lines: Lines): Lines =>
   lines.map(({ number, text }) => ({ number, text: bare(text) })).filter(({ text }) => text !== '')
 
 const whole = (line: Lines[number]): Cell => ({ number: line.number, bits: [{ text: line.text, changed: false }] })
 
-/** Lines that share less than this of their signs are two lines, and no words of them are picked out. */
+/** Lines that share less than this part of their characters are two different lines; no words in them are compared. */
 const leastShared = 0.4
 
-/** The two cells of a line that changed, each with the words that differ. */
+/** The two cells of a changed line, each with the words that differ. */
 function changedCells(left: Lines[number], right: Lines[number]): { left: Cell; right: Cell } {
   const parts = diffWordsWithSpace(left.text, right.text)
   const kept = parts
@@ -63,7 +63,7 @@ export function rowsFor(left: Lines, right: Lines): Row[] {
         rows.push({ is: 'same', left: whole(left[i++] as Lines[number]), right: whole(right[j++] as Lines[number]) })
       continue
     }
-    // A run taken out beside a run put in: line against line as far as both go.
+    // A removed run next to an added one is paired line by line, as far as both reach.
     const pair = next && part.removed !== next.removed && part.added !== next.added && (next.added || next.removed)
     const gone = part.removed ? count : pair ? (next?.value.length ?? 0) : 0
     const fresh = part.added ? count : pair ? (next?.value.length ?? 0) : 0

@@ -1,4 +1,4 @@
-// What can stand on either side: a script, a revision, a text that was pasted, or what is open on the Desk; named in the address.
+// The possible sides: a script, a revision, a pasted text, a draft, or the Desk; named in the address.
 
 import type { Moment } from '../../../core/model/moment.ts'
 import { isScriptDraft, scriptOfKey, unsavedChangeOf } from '../../drafts/scripts.ts'
@@ -15,13 +15,13 @@ export type Side = {
   text: string
   printerId: number
   moment: Moment
-  /** Of a config or macro file, its name; null for a script. */
+  /** The name of a config or macro file; null for a script. */
   file: string | null
-  /** The script whose unsaved change a passage taken across becomes; null where it can't become one. */
+  /** The script that gets a passage taken across as its unsaved change; null if that is impossible. */
   scriptId: number | null
 }
 
-/** Reads a side; `pasted` is the text of `text`. Throws with a sentence when it is gone. */
+/** Loads a side; `pasted` is the text for `text`. Throws an error with a sentence if it is gone. */
 export async function sideFor(key: string, pasted: string, other: Side | null): Promise<Side> {
   const kind = key.split('-', 1)[0]
   const id = key.slice(`${kind}-`.length)

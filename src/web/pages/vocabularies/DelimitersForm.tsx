@@ -1,4 +1,5 @@
-// How a vocabulary writes: what stands around its words and tools' numbers, and how its formulas and branches read.
+// The syntax of a vocabulary: the delimiters of placeholders and tool numbers, and how its formulas and branches are
+// written.
 import { type ReactNode, useState } from 'react'
 import type { Vocabulary } from '../../../core/model/vocabulary.ts'
 import { fieldLook } from '../../ui/Field.tsx'
@@ -7,7 +8,7 @@ type Props = { vocabulary: Vocabulary; onChange: (part: Partial<Vocabulary>) => 
 
 export function DelimitersForm({ vocabulary, onChange }: Props) {
   const { open, close, index, branch, joins, formulas, choices } = vocabulary
-  // A list that is being typed may end in a comma.
+  // A list may end in a comma while it is typed.
   const [functions, setFunctions] = useState(vocabulary.functions.join(', '))
   return (
     <details className="mt-3 rounded-card border border-rule bg-raised">

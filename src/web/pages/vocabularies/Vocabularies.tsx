@@ -1,4 +1,4 @@
-// Vocabularies: the words of the program that makes the print files, learned from a script that one already uses.
+// Vocabularies: the placeholders of slicers, learned from a script that works there.
 import { useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import type { Vocabulary } from '../../../core/model/vocabulary.ts'

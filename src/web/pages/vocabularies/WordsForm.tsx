@@ -1,4 +1,4 @@
-// What each word of a vocabulary means, to be confirmed; and how its branches and numbers of tools are written.
+// The meanings of a vocabulary's placeholders, to be confirmed; and the syntax of its branches and tool numbers.
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
@@ -22,7 +22,7 @@ type Props = {
   kept: Saved<Vocabulary> | null
   vocabulary: Vocabulary
   guesses: ReadonlyMap<string, Guess>
-  /** The script that it was learned from; empty for one that is known. */
+  /** The script that it was learned from; empty for a saved vocabulary. */
   source: string
   /** The names of all printers. */
   printers: readonly string[]
@@ -38,7 +38,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
   const [source, setSource] = useState(learnedFrom)
   const [earlier, setEarlier] = useState(false)
   const form = useForm<Vocabulary>({
-    // One that is being learned is told by its words.
+    // A new vocabulary is identified by its placeholders.
     key: kept
       ? `vocabulary ${kept.id}`
       : `vocabulary of ${first.words.map(({ word }) => word).join(' ')}`.slice(0, 300),

@@ -1,4 +1,5 @@
-// What purging costs as it is and another way, side by side, and what would make the print shorter or lighter.
+// The cost of purging now and with an alternative, side by side, and changes that would make the print shorter or
+// lighter.
 import { duration, mm, plain } from '../../../core/format.ts'
 import type { PurgeOption } from '../../../core/print/purge-options.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'

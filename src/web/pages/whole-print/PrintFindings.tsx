@@ -1,4 +1,4 @@
-// What would go wrong in the whole print, each once, with the situation in which it comes first.
+// The findings of the whole print, each once, with the first situation that has it.
 import type { PrintShown } from '../../../core/print/shown.ts'
 import { unparted } from '../../lib/words.ts'
 import { Press } from '../../ui/Press.tsx'

@@ -1,4 +1,5 @@
-// The whole print along: its scripts as bands, the printing between them short, each tool a lane with its heat and its drops.
+// The ribbon of the whole print: scripts as bands, shortened printing between them, and a lane for each tool with its
+// temperature and drops.
 import { useState } from 'react'
 import { celsius, duration, plain, plural } from '../../../core/format.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
@@ -11,7 +12,7 @@ import { bandWords, situationWords } from './words.ts'
 
 const lanePx = 44
 const headPx = 46
-/** A drop of less than this is not drawn, mm³. */
+/** Smaller drops, mm³, are not drawn. */
 const seenMm3 = 0.5
 
 type Props = { print: PrintShown; chosen: number | null; onChoose: (situation: number) => void }
@@ -109,7 +110,7 @@ function GroupHead({ group, situations, chosen, onChoose }: GroupProps) {
         const situation = situations[piece.situation] as SituationShown
         const worst = situation.counts.error ? 'error' : situation.counts.warning ? 'warning' : null
         const words = `${situationWords(situation)}, layer ${situation.layer}: ${duration(situation.seconds)}`
-        // What is read out begins with what stands there.
+        // The label begins with the visible text, for speech input.
         const label = `${worst ? `${severityWords[worst]} ` : ''}${bandWords(situation)}: ${words}`
         return (
           <Press
@@ -144,7 +145,7 @@ type PieceProps = {
   piece: Piece
   situation: SituationShown
   before: number
-  /** The tools that have a lane, in their order. */
+  /** The tools that have a lane, in order. */
   lanes: readonly number[]
   highest: number
   height: number
@@ -160,7 +161,7 @@ function PieceDrawn({ piece, situation, before, lanes, highest, height, chosen }
     <g>
       {chosen && <rect x={piece.x} y={headPx} width={piece.width} height={height - headPx} fill="var(--heat-fill)" />}
       {piece.body > 0 && (
-        // While it prints, the tool in use lays filament: a bar at the foot of its lane.
+        // A bar at the bottom of its lane shows when a tool prints.
         <rect
           x={piece.x - piece.body}
           y={laneOf(beforeOwn) + lanePx - 8}

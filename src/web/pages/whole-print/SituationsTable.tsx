@@ -1,4 +1,4 @@
-// Every kind of situation as a row: how often it comes, what it takes and leaves; each opens on the Desk as it is.
+// A table of the situations: how often each occurs, its time, amounts and final state; each opens on the Desk.
 
 import { duration, plain, plural } from '../../../core/format.ts'
 import { momentFacts } from '../../../core/model/moment.ts'

@@ -1,4 +1,5 @@
-// Whole print: every script of a printer, run as a print of one job would run them, the machine's state handed on.
+// Whole print: runs every script of a printer as the print of one job would, each from the state that the previous one
+// left.
 
 import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
@@ -38,7 +39,7 @@ export function WholePrint() {
   const [chosen, setChosen] = useState<number | null>(null)
   const { print, share, problem } = usePrint()
   useEffect(() => stopPrint, [])
-  // A print that takes its time shows how far it is; most are done before anybody would read it.
+  // Progress is shown only for long rehearsals.
   const [slow, setSlow] = useState(false)
   const going = share !== null
   useEffect(() => {
@@ -56,7 +57,7 @@ export function WholePrint() {
     [things],
   )
   const runs = useMemo(() => (own ? ownRuns(jobs, materials, own.printer) : []), [jobs, materials, own])
-  // A job that changes tools is what one comes here for.
+  // The default job is one that changes tools.
   const run =
     runs.find(({ job }) => job.name === search.get('job')) ??
     runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
@@ -222,7 +223,7 @@ export function WholePrint() {
   )
 }
 
-/** What the changes cost and whether anything would go wrong, before everything else. */
+/** The cost of the changes and the worst finding, before everything else. */
 function Verdict({ print }: { print: PrintShown }) {
   const errors = print.findings.filter(({ severity }) => severity === 'error').length
   const warnings = print.findings.filter(({ severity }) => severity === 'warning').length

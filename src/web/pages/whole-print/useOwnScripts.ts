@@ -1,4 +1,4 @@
-// The texts of the scripts that a print of a printer runs, with what is not saved yet.
+// The texts of the scripts that a print runs, including unsaved changes.
 import { useCallback } from 'react'
 import type { Moment } from '../../../core/model/moment.ts'
 import type { Scripts } from '../../../core/print/situation.ts'
@@ -10,7 +10,7 @@ import { fromEditor } from '../../state/separator.ts'
 
 export type Texts = {
   scripts: Scripts
-  /** The names of those whose text is not saved yet. */
+  /** The names of the scripts with unsaved changes. */
   unsaved: string[]
 }
 
@@ -30,7 +30,7 @@ async function textsOf(taken: readonly MomentScripts[]): Promise<Texts> {
   return { scripts: Object.fromEntries(texts), unsaved }
 }
 
-/** The texts of the scripts taken; fetched again when others are taken. */
+/** The texts of the chosen scripts; loaded again when the choice changes. */
 export function useTexts(taken: readonly MomentScripts[]) {
   const ids = taken.map(each => each.taken?.id ?? 0).join()
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same scripts are fetched once

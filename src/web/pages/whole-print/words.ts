@@ -1,9 +1,9 @@
-// What the situations of a whole print are called.
+// Labels of the situations of a whole print.
 import { changeWords } from '../../../core/model/changes.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
 import type { SituationShown } from '../../../core/print/shown.ts'
 
-/** As its row says it: when, between which tools, for the first time. */
+/** The label of a row: moment, tools, whether it is the first use. */
 export const situationWords = (situation: SituationShown): string =>
   [
     changeWords(situation.change),
@@ -13,7 +13,7 @@ export const situationWords = (situation: SituationShown): string =>
     .filter(Boolean)
     .join(', ')
 
-/** The change of tools itself by its tools, what stands around it by what it is. */
+/** The label of a band: a tool change by its tools, other moments by their short name. */
 export const bandWords = (situation: Pick<SituationShown, 'moment' | 'change'>): string =>
   (momentFacts[situation.moment].tool === 'changing' && changeWords(situation.change)) ||
   momentFacts[situation.moment].short

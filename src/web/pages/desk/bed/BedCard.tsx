@@ -1,4 +1,4 @@
-// The bed from above, where the head can go, where it went and what it laid down; and the same from the side.
+// The bed from above and from the side: the reach, the path of the head, and the extruded filament.
 import { ChevronLeft, ChevronRight, Expand, Shrink } from 'lucide-react'
 import { memo, useRef } from 'react'
 import { mm, plain } from '../../../../core/format.ts'
@@ -15,7 +15,7 @@ import { BedView } from './BedView.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
-/** Lines whose command moves the head, in the order they run. */
+/** Lines whose commands move the head, in the order in which they run. */
 function movingLines(round: DeskRound): number[] {
   const lines: number[] = []
   for (const step of stepsOf(round.trace)) {
@@ -32,7 +32,7 @@ const widthOf = ({ crossSectionMm2, to }: Bead) => plain(beadWidthMm(crossSectio
 
 const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
 
-/** Dragging goes in half millimetres; finer ones are typed. */
+/** Dragging moves in steps of 0.5 mm; smaller distances can be typed. */
 const toStep = (mm: number): number => Math.round(mm * 2) / 2
 
 export const BedCard = memo(function BedCard({ open, setting }: Props) {
@@ -103,7 +103,7 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
   )
 })
 
-/** What fits under the bed: all of it, a part, or, where the bed itself is narrow, nothing. */
+/** The complete text under the bed, a short one if there is little room, or none if the bed is narrow. */
 const InShort = ({ whole, short }: { whole: string; short: string }) => (
   <>
     <span className="@max-[540px]:hidden">{whole}</span>

@@ -1,4 +1,4 @@
-// The bed itself: its edge and grid, how far the head goes, the print's area, its tower, spots and keep-out zones, and the points that are probed.
+// Draws the bed: edge and grid, reach, print area, prime tower, spots, keep-out zones, and probe points.
 import { memo } from 'react'
 import { probePoints } from '../../../../core/machine/probing.ts'
 import { areaOn, towerOf } from '../../../../core/model/job.ts'

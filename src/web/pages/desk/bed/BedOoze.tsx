@@ -1,13 +1,13 @@
-// What oozes onto the bed: a drop where the nozzle stands or touches, a string where it travels; an estimate.
+// Draws the estimated ooze on the bed: a drop where the nozzle rests or touches, a string where it travels.
 import { plain } from '../../../../core/format.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { keysOf } from '../../../lib/keys.ts'
 
 const max = 400
-/** A drop is drawn so wide, pixels, for each root of its mm³, within limits. */
+/** Drop sizes, pixels: limits, and the width per square root of the volume in mm³. */
 const dropPx = { least: 2.6, max: 6, perRoot: 2.6 }
 
-/** `pixel` is the width of a screen pixel in mm; what falls after the playhead is drawn pale. */
+/** `pixel` is the width of a screen pixel in mm. Ooze after the playhead is drawn pale. */
 export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: number; playheadS: number }) {
   const marks = round.ooze.marks.slice(0, max)
   if (marks.length === 0) return null
@@ -49,7 +49,7 @@ export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: 
   )
 }
 
-/** A way that sways by `sway` to either side, so that a string is told from a travel by its shape. */
+/** A wavy path with the amplitude `sway`, so that strings and travel differ in shape. */
 function wavy([ax, ay]: [number, number], [bx, by]: [number, number], sway: number): string {
   const length = Math.hypot(bx - ax, by - ay)
   const waves = Math.max(2, Math.min(60, Math.round(length / (sway * 5))))

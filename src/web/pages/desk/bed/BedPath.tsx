@@ -1,4 +1,5 @@
-// The path on the bed: filament as wide as it lies, travel dotted, what an edit would lay down outlined, and the head.
+// Draws the path on the bed: filament in its true width, travel dotted, the result of a previewed edit outlined, and
+// the head.
 import { useMemo } from 'react'
 import { beadWidthMm, type Stroke } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
@@ -10,7 +11,7 @@ export type Segment = { line: number; from: [number, number]; to: [number, numbe
 
 const maxSegments = 8000
 
-/** Every move with both ends known, for drawing travel and for finding what was pressed. */
+/** The moves whose both ends are known, for drawing travel and for finding the move under the pointer. */
 export function segmentsOf(round: DeskRound): Segment[] {
   const segments: Segment[] = []
   for (const { kind, from, to, command } of stepsOf(round.trace)) {
@@ -29,7 +30,7 @@ const wayOf = (path: readonly [number, number][]): string =>
   path.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${y}`).join('')
 const wayOfTravel = (segments: readonly Segment[]): string => segments.map(({ from, to }) => wayOf([from, to])).join('')
 
-/** Strokes of about the same width share one path, so that a whole layer draws as fast as a purge line. */
+/** Strokes of nearly the same width share one SVG path, so that a whole layer is drawn as fast as a purge line. */
 function beads(strokes: readonly Stroke[], laidBy: number) {
   const groups = new Map<string, { width: number; laid: boolean; way: string }>()
   for (const stroke of strokes) {
@@ -89,7 +90,7 @@ export function Path({ round, segments, selection, playheadS }: PathProps) {
 export const laysDifferently = (before: DeskRound, after: DeskRound): boolean =>
   JSON.stringify(before.strokes.map(({ path }) => path)) !== JSON.stringify(after.strokes.map(({ path }) => path))
 
-/** What would be laid down after an edit: outlined, so that it is told from what is there by shape. */
+/** The strokes after a previewed edit: outlined, so that they differ in shape from the current ones. */
 export const After = ({ round, pixel }: { round: DeskRound; pixel: number }) => (
   <g data-after fill="none" strokeLinecap="round">
     {beads(round.strokes.slice(0, maxSegments), Number.POSITIVE_INFINITY).map(([key, { width, way }]) => (

@@ -1,4 +1,4 @@
-// Draws the bed and the path in millimetres; pressing a move selects its line.
+// Draws the bed and the path in millimetres; clicking a move selects its line.
 import { tickStep } from 'd3-array'
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react'
 import { type KeyboardEvent, type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
@@ -22,17 +22,17 @@ type Props = {
   setting: RehearsalInput
   selection: Selection | null
   playheadS: number
-  /** Where a passage is being nudged: told how far the pointer has dragged it since it was pressed, mm; null otherwise. */
+  /** Gets the distance dragged since the press, mm, while a passage is nudged; null otherwise. */
   onDrag: ((dx: number, dy: number, begins: boolean) => void) | null
-  /** Whether it has the room of what stands below it. */
+  /** Whether the picture also covers the cards below it. */
   large: boolean
 }
 
 const marginMm = 9
-/** How near to a move one has to press, as a share of the picture's width. */
+/** The largest distance between a click and its move, as a share of the picture's width. */
 const nearShare = 0.03
 
-/** The distance of a point from a segment, same unit as both. */
+/** The distance of a point from a segment, in their unit. */
 function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: Segment): number {
   const [dx, dy] = [bx - ax, by - ay]
   const along = Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / (dx * dx + dy * dy)))
@@ -57,7 +57,7 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
   )
   const [width, depth] = [right - left, back - front]
   const drawnAt = useMemo(() => middleOf(round, onDrag !== null ? selection : null), [round, selection, onDrag])
-  // Text and signs keep their size on the screen, whatever the bed's.
+  // Text and symbols keep their size on the screen at every zoom.
   const zoom = useBedZoom(
     { left, right, front, back },
     size,
@@ -68,7 +68,7 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
   const head = positionAt(round.trace, playheadS)
   const near = (Math.max(width, depth) * nearShare) / zoom.times
 
-  /** Where the pointer is on the bed, mm. */
+  /** The pointer's position on the bed, mm. */
   const placeOf = (event: MouseEvent<SVGSVGElement>): [number, number] | null => {
     const toMm = drawing.current?.getScreenCTM()?.inverse()
     if (!toMm) return null
@@ -79,7 +79,7 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
   const grab = (event: PointerEvent<SVGSVGElement>) => {
     if (!onDrag) return
     event.preventDefault()
-    // The picture may not be as near yet.
+    // The picture may not have zoomed in yet.
     grabbed.current = { x: event.clientX, y: event.clientY, mmPerPixel: Math.min(pixel, finestDragMm) }
     event.currentTarget.setPointerCapture(event.pointerId)
     onDrag(0, 0, true)
@@ -96,7 +96,7 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
   const press = (event: MouseEvent<SVGSVGElement>) => {
     const at = placeOf(event)
     if (!at || onDrag) return
-    // A stroke is drawn over the travel beneath it, so it is the one meant.
+    // A stroke is drawn over the travel below it, so a click selects the stroke.
     const rank = (segment: Segment) => distance(at, segment) + (segment.travel ? near / 3 : 0)
     const nearest = segments.reduce<Segment | null>(
       (best, each) => (!best || rank(each) < rank(best) ? each : best),
@@ -138,10 +138,10 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
   )
 }
 
-/** While something is dragged, a screen pixel is no more than this. */
+/** Limit of the size of a screen pixel while dragging, mm. */
 const finestDragMm = 0.25
 
-/** The middle of what is dragged, or of all that is laid down. */
+/** The centre of the dragged passage, or of everything extruded. */
 function middleOf({ strokes, bounds }: DeskRound, selection: Selection | null): { x: number; y: number } {
   const its = strokes.filter(({ line }) => selection && line >= selection.firstLine && line <= selection.lastLine)
   const points = (its.length ? its : strokes).flatMap(({ path }) => path)
@@ -150,7 +150,10 @@ function middleOf({ strokes, bounds }: DeskRound, selection: Selection | null): 
   return { x: middle(bounds.x ?? [0]), y: middle(bounds.y ?? [0]) }
 }
 
-/** Larger, smaller, all of it: by button, and by arrow keys for what lies beside. Beside the card's own buttons, below the picture. */
+/**
+ * Buttons that zoom in, zoom out and show everything; arrow keys pan. Shown beside the card's other buttons, below the
+ * picture.
+ */
 function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }) {
   const onKey = (event: KeyboardEvent) => {
     const to = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, 0.2], ArrowDown: [0, -0.2] }[event.key]
@@ -192,7 +195,7 @@ function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }
   )
 }
 
-/** A length of round figures, as long as it is on the bed. */
+/** A scale bar with a round length. */
 function Scale({ pixel, width }: { pixel: number; width: number }) {
   if (width === 0) return null
   const lengthMm = tickStep(0, width * pixel, 5)
@@ -207,7 +210,7 @@ function Scale({ pixel, width }: { pixel: number; width: number }) {
   )
 }
 
-/** The reach, and what lies a little beyond it: where the script goes, and places beside the bed. */
+/** The reach, extended to positions a little outside it: the script's path and spots beside the bed. */
 const widen = (
   [low, high]: readonly [number, number],
   bounds: [number, number] | null,

@@ -1,4 +1,4 @@
-// The words on the bed: spots, zones, what oozes, the print, and how far the bed goes; as far as there is room for them.
+// The labels on the bed: spots, zones, ooze, the print, and the reach, as far as there is room.
 import { memo } from 'react'
 import { plain } from '../../../../core/format.ts'
 import { probePoints } from '../../../../core/machine/probing.ts'
@@ -9,7 +9,7 @@ import { type Label, letterPx, spaced, withRoom } from './labels.ts'
 
 type Props = { pixel: number; setting: RehearsalInput; round: DeskRound }
 
-/** Below this a drop is drawn and not told, mm³. */
+/** Smaller drops, mm³, are drawn without a label. */
 const toldMm3 = 0.5
 
 function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: number): Label[] {
@@ -25,7 +25,7 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
   const last = points.at(-1)
   const drops = round.ooze.marks.filter(({ kind, mm3 }) => kind === 'drop' && mm3 >= toldMm3)
   return [
-    // Beside the bed there is no room to both sides: the word goes towards it.
+    // At the edge of the bed there is room on one side only: the label extends towards the bed.
     ...printer.spots.map(
       ({ name, x, y }): Label =>
         x < left
@@ -74,7 +74,7 @@ export const BedWords = memo(function BedWords({ pixel, setting, round }: Props)
   return (
     <g aria-hidden className="pointer-events-none">
       {withRoom(labelsOf(setting, round, pixel), pixel, setting.printer.spots).map(({ text, x, y, anchor }) => (
-        // Text stands upright although the drawing's Y goes up.
+        // Text is flipped back, because the drawing's Y axis points up.
         <text
           key={`${text} ${x} ${y}`}
           transform={`translate(${x} ${y}) scale(1 -1)`}

@@ -1,4 +1,4 @@
-// The head from the side, on the bed's own scale: how high it goes, and how high the print will be.
+// The head from the side, in the scale of the bed: its height, and the height of the print.
 
 import { useMemo } from 'react'
 import { mm } from '../../../../core/format.ts'
@@ -10,9 +10,9 @@ import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import type { BedZoom } from './useBedZoom.ts'
 
-/** How much of the room it takes, and how much of that lies below the bed's surface, px. */
+/** The size of the view beside and below the bed, and the part of it below the bed's surface, px. */
 const [besidePx, belowPx, underPx] = [86, 104, 16]
-/** More moves than this are not drawn one by one. */
+/** With more moves than this, some are left out of the drawing. */
 const maxPoints = 2000
 
 type Props = {
@@ -20,7 +20,7 @@ type Props = {
   at: number
   setting: RehearsalInput
   zoom: BedZoom
-  /** Under the bed's picture, along X, seen from the front; otherwise beside it, along Y, seen from the right. */
+  /** Below the bed's picture: along X, seen from the front. Otherwise beside it: along Y, seen from the right. */
   below: boolean
 }
 
@@ -29,7 +29,7 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
   const { pixel, shown } = zoom
   const along = below ? 'x' : 'y'
   const area = areaOn(job, printer)
-  // Before the print how high it will be, within it how high it is by then.
+  // Before the print its final height, within the print its current height.
   const top = momentFacts[setting.moment].runs === 'before' ? topOn(job, printer) : printHeight(setting)
   const [from, to] = below ? [area.left, area.right] : [area.front, area.back]
   const [bedFrom, bedTo] = printer.bed[along]
@@ -49,12 +49,12 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
   const viewBox = below
     ? `${shown.left} ${-highest} ${shown.width * pixel} ${across * pixel}`
     : `${-underPx * pixel} ${shown.top} ${across * pixel} ${shown.height * pixel}`
-  // Drawn with Z going up; beside the bed that is to the right, and the bed's own Y goes up.
+  // Z points up when drawn below the bed, and to the right when drawn beside it, with the bed's Y up.
   const turned = below ? 'scale(1 -1)' : 'matrix(0 -1 1 0 0 0)'
   const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
   const known = !Number.isNaN(head[along] + head.z)
   const headZ = Math.min(head.z, highest - 14 * pixel)
-  // Beside the bed the words stand at its front end, and at the other one where the head is at the front.
+  // Beside the bed the labels are at its front end, or at its back end if the head is at the front.
   const lowest = shown.top + shown.height * pixel
   const words = known && -head.y > lowest - 30 * pixel ? shown.top + 12 * pixel : lowest - 4 * pixel
   return (

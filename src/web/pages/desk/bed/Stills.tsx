@@ -1,4 +1,4 @@
-// On the ribbon: where the script stands still and why, and where the nozzle oozes.
+// Marks on the ribbon: where the script waits and why, and where the nozzle oozes.
 import { Droplet } from 'lucide-react'
 import { duration, plain } from '../../../../core/format.ts'
 import { type StepKind, stepsOf } from '../../../../core/machine/trace.ts'

@@ -1,18 +1,18 @@
-// Words on the bed: those that there is room for.
+// Chooses the labels on the bed that have room.
 import { type Box, overlap } from '../boxes.ts'
 
 export type Label = {
   text: string
-  /** Where its line of writing stands, mm, Y going up. */
+  /** The position of the text's baseline, mm; Y points up. */
   x: number
   y: number
   anchor: 'start' | 'middle' | 'end'
 }
 
-/** Height of a line and width of a letter, pixels: of the size that they are drawn in, and rather more than less. */
+/** The height of a line and the width of a letter, pixels, slightly overestimated. */
 export const letterPx = 13
 const [lineHighPx, letterWidePx] = [15, 6.6]
-/** How far a spot's sign reaches from its middle, pixels. */
+/** The size of a spot's symbol from its centre, pixels. */
 const signPx = 6
 
 function boxOf({ text, x, y, anchor }: Label, pixel: number): Box {
@@ -21,7 +21,10 @@ function boxOf({ text, x, y, anchor }: Label, pixel: number): Box {
   return { left, right: left + wide, low: y - 3 * pixel, high: y + (lineHighPx - 3) * pixel }
 }
 
-/** Those that cover none before them and none of the signs, given by their middles; `pixel` is the width of a screen pixel, mm. */
+/**
+ * The labels that cover no earlier label and none of the symbols, which are given by their centres. `pixel` is the
+ * width of a screen pixel, mm.
+ */
 export function withRoom(labels: readonly Label[], pixel: number, signs: readonly { x: number; y: number }[]): Label[] {
   const reach = signPx * pixel
   const taken: Box[] = signs.map(({ x, y }) => ({ left: x - reach, right: x + reach, low: y - reach, high: y + reach }))
@@ -33,5 +36,5 @@ export function withRoom(labels: readonly Label[], pixel: number, signs: readonl
   })
 }
 
-/** A spot's name as words. */
+/** The name of a spot in words. */
 export const spaced = (name: string): string => name.replaceAll('_', ' ')

@@ -1,32 +1,33 @@
-// The bed's picture zoomed and panned: by wheel, pinch and dragging, by keys, and back to where all of it fits.
+// Zooms and pans the bed's picture: by wheel, pinch, dragging and keys, and back to the whole.
 import { useEffect, useRef, useState } from 'react'
 import { type Transform, type Zooming, zoomingOf } from './zooming.ts'
 
-/** What fits into the picture, mm, Y going up. */
+/** The area that has to fit into the picture, mm, Y up. */
 export type Extent = { left: number; right: number; front: number; back: number }
 
 type Size = { width: number; height: number }
 
 export type BedZoom = {
-  /** For the picture's element. */
+  /** A ref for the SVG element. */
   attach: (element: SVGSVGElement | null) => void
   viewBox: string
-  /** What is seen: its left and upper edge, mm with Y going down, and its size, px. */
+  /** The visible part: its left and upper edges, mm with Y down, and its size, px. */
   shown: { left: number; top: number; width: number; height: number }
-  /** Millimetres to a screen pixel. */
+  /** Millimetres per screen pixel. */
   pixel: number
-  /** How many times larger than when all of it fits. */
+  /** The magnification; 1 shows everything. */
   times: number
   zoomBy: (factor: number) => void
   panBy: (xShare: number, yShare: number) => void
   showAll: () => void
 }
 
-/** As near as a bead is wide enough to be seen, mm a pixel. */
+/** The closest zoom, mm per pixel: a bead is then wide enough to see. */
 const finestMm = 0.02
 
 /**
- * `drags` is whether dragging does something else now; `focus` is where to look then, at no more than so many millimetres a pixel.
+ * `drags` tells whether dragging has a different meaning now. `focus` is the position to show then, and the largest
+ * scale, mm per pixel.
  */
 export function useBedZoom(
   { left, right, front, back }: Extent,
@@ -37,9 +38,9 @@ export function useBedZoom(
   const [element, attach] = useState<SVGSVGElement | null>(null)
   const [transform, setTransform] = useState<Transform>({ k: 1, x: 0, y: 0 })
   const fits = width > 0 && height > 0 ? Math.max((right - left) / width, (back - front) / height) : 1
-  // What the picture shows without any zoom: all that is to fit, in the middle.
+  // The unzoomed view: everything, centred.
   const [shownLeft, shownTop] = [(left + right) / 2 - (width * fits) / 2, -(front + back) / 2 - (height * fits) / 2]
-  // What an event or a late arrival has to know as it is then.
+  // The latest values for event handlers and late callbacks.
   const now = useRef({ drags, width, height, max: 1 })
   now.current = { drags, width, height, max: Math.max(1, fits / finestMm) }
   const zooming = useRef<Zooming | null>(null)

@@ -1,20 +1,20 @@
-// What zooms and pans a picture by wheel, pinch and dragging. Loaded when somebody first comes to it.
+// Zooms and pans a picture by wheel, pinch and dragging. Loaded when the pointer or the focus first enters the picture.
 import { select } from 'd3-selection'
 import { type D3ZoomEvent, zoom, zoomIdentity } from 'd3-zoom'
 
-/** So many times larger, and then moved, px. */
+/** A magnification, then a shift, px. */
 export type Transform = { k: number; x: number; y: number }
 
 export type Zooming = ReturnType<typeof zoomingOf>
 
-/** `elsewhere` is whether dragging does something else now; `told` hears what is shown from then on. */
+/** `elsewhere` tells whether dragging has a different meaning now; `told` gets each new transform. */
 export function zoomingOf(element: SVGSVGElement, elsewhere: () => boolean, told: (to: Transform) => void) {
   const behavior = zoom<SVGSVGElement, unknown>()
     .filter(event => !(elsewhere() && event.type !== 'wheel') && !event.button && event.type !== 'dblclick')
     .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => told(transform))
   const picture = select(element).call(behavior)
   return {
-    /** The picture's size, px, and how many times larger it may become. */
+    /** Sets the picture's size, px, and the largest magnification. */
     sized(width: number, height: number, max: number) {
       const all: [[number, number], [number, number]] = [
         [0, 0],
@@ -23,9 +23,9 @@ export function zoomingOf(element: SVGSVGElement, elsewhere: () => boolean, told
       behavior.extent(all).translateExtent(all).scaleExtent([1, max])
     },
     by: (factor: number) => void picture.call(behavior.scaleBy, factor),
-    /** Pixels of the picture when all of it fits. */
+    /** In pixels of the unzoomed picture. */
     pan: (x: number, y: number) => void picture.call(behavior.translateBy, x, y),
-    /** So many times larger, with a place of the picture in its middle, px. */
+    /** Magnifies, with this position of the picture in the centre, px. */
     lookAt(times: number, x: number, y: number) {
       picture.call(behavior.transform, zoomIdentity.scale(times))
       picture.call(behavior.translateTo, x, y)

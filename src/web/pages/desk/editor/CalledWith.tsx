@@ -1,4 +1,5 @@
-// Above a config or macro file: what in it is called, and with which values; the job and the material give what they can.
+// Above a config or macro file: which macro is called, and with which values. The defaults come from the job and the
+// material.
 import { type Callable, callOf } from '../../../../core/documents/calls.ts'
 import { momentFacts } from '../../../../core/model/moment.ts'
 import { callWith } from '../../../state/desk-changes.ts'

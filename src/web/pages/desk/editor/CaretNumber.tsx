@@ -1,4 +1,5 @@
-// The number that the caret stands on, and the button that gives it a name; apart from the editor, which is not drawn at each key.
+// The number at the caret, with a button that makes it a setting. Separate from the editor, which is not drawn again at
+// each key.
 import type { EditorState } from '@codemirror/state'
 import { EditorView } from '@codemirror/view'
 import { create } from 'zustand'

@@ -1,4 +1,4 @@
-// The question that stands when typing was held back: what the line is kept for, or which maker wrote it.
+// The question after an edit was held back: shows the reason of the keep mark, or the maker that wrote the line.
 import type { EditorView } from '@codemirror/view'
 import { Lock } from 'lucide-react'
 import { read } from '../../../../core/gcode/read.ts'
@@ -7,7 +7,7 @@ import { madePassages } from '../../../../core/script/makers/maker.ts'
 import { type Held, keepIt, letGo } from '../../../state/held-edits.ts'
 import { Button } from '../../../ui/Button.tsx'
 
-/** Takes the markers of a made passage away, as one step that undo takes back. */
+/** Removes the markers of a made passage, as one step that undo reverts. */
 function makeOrdinary(editor: EditorView | null, firstLine: number): void {
   keepIt()
   if (!editor) return

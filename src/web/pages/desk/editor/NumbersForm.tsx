@@ -1,4 +1,4 @@
-// The variables of a config's macros as a form: the block at the top in which people change numbers, without reading the rest.
+// The variables of a config's macros as a form, so that their numbers can be changed without reading the rest.
 import type { EditorView } from '@codemirror/view'
 import { useCallback, useEffect, useId, useMemo, useState } from 'react'
 import { rawLines } from '../../../../core/gcode/read.ts'
@@ -8,7 +8,7 @@ import { useDebounced } from '../../../lib/useDebounced.ts'
 import { inWorker } from '../../../state/rehearser.ts'
 import { Failed } from '../../../ui/Failed.tsx'
 
-/** `variable_purge_x: 20   # where the purge line begins`; only a plain number can be changed here. */
+/** `variable_purge_x: 20   # where the purge line begins`. Only plain numbers can be changed in the form. */
 const variableLine =
   /^(variable_(\w{1,60})[ \t]{0,20}[:=][ \t]{0,20})(-?\d{1,9}(?:\.\d{0,6})?)(?=[ \t]{0,80}(?:[#;]|$))/
 
@@ -22,7 +22,7 @@ const variablesIn = (text: string): Variable[] =>
     return [{ name, line: i + 1, value, note: note.slice(1).trim() }]
   })
 
-/** Writes a number in place of the one in its line; the rest of the line stays. */
+/** Replaces the number in its line; the rest of the line stays. */
 function write(editor: EditorView, { line, name }: Variable, value: string): void {
   if (!/^-?\d+(?:\.\d*)?$/.test(value) || line > editor.state.doc.lines) return
   const at = editor.state.doc.line(line)
@@ -32,7 +32,7 @@ function write(editor: EditorView, { line, name }: Variable, value: string): voi
   editor.dispatch({ changes: { from, to: from + old.length, insert: value }, userEvent: 'input.setting' })
 }
 
-/** A change is tried when the text has stood so long, ms. */
+/** A change is rehearsed once the text has not changed for this long, ms. */
 const triedAfterMs = 300
 
 type Props = { text: string; saved: string; setting: RehearsalInput; editor: () => EditorView | null }

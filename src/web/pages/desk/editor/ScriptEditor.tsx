@@ -1,4 +1,4 @@
-// The script's text with what each line does beside it.
+// The editor, with a sentence beside each line that says what the line does.
 
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { Compartment, EditorState, Prec } from '@codemirror/state'
@@ -48,7 +48,7 @@ type Props = {
   onReady: (view: EditorView | null) => void
 }
 
-/** What is typed goes to be rehearsed before it is drawn: the worker works meanwhile. */
+/** Sends the text to be rehearsed before the editor draws it, so that the worker starts earlier. */
 const goesOut = Prec.highest(
   ViewPlugin.define(() => ({
     update: ({ docChanged, state, startState, transactions }) => {
@@ -60,7 +60,7 @@ const goesOut = Prec.highest(
   })),
 )
 
-/** The caret moving by a person's hand selects its line everywhere else. */
+/** When the person moves the caret, its line is selected everywhere else. */
 const followCaret = EditorView.updateListener.of(update => {
   const byHand = update.transactions.some(
     transaction =>
@@ -71,10 +71,13 @@ const followCaret = EditorView.updateListener.of(update => {
   selectLines(update.state.doc.lineAt(from).number, update.state.doc.lineAt(to).number)
 })
 
-/** A script's own, or that of a host's config. */
+/** The language: of scripts, or of a host's config. */
 const language = new Compartment()
 
-/** What a line of an open config or macro file ran as, at the playhead or the last time before it; null where it says the same. */
+/**
+ * The command that a line of an open config or macro file ran as, at the playhead or the last time before it; null if
+ * it is the same text.
+ */
 function ranAt({ round, roundText, playheadS }: Seen, line: number): string | null {
   const own = round?.ranAs.filter(each => each.line === line) ?? []
   const ran = own.findLast(({ startS }) => startS <= playheadS + 1e-6) ?? own[0]
@@ -102,7 +105,8 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       state: EditorState.create({
         doc: useDesk.getState().open?.text ?? '',
         extensions: [
-          // Only `\n` parts lines here, so that the editor's lines are the reader's (state/separator.ts).
+          // Only `
+          // ` separates lines here, so that the editor's lines are those of the reader (state/separator.ts).
           EditorState.lineSeparator.of('\n'),
           EditorState.tabSize.of(4),
           history(),
@@ -114,7 +118,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           lineNumbers(),
           folding,
           language.of(scriptLanguage),
-          // The tables of commands are looked into only when somebody asks.
+          // The tables of commands are loaded when the pointer first rests on a command.
           commandHover(async () => (await import('../../../../core/round.ts')).stageOf(known.current.setting).firmware),
           values(() => known.current),
           placeholder('Paste a script here, or write one.'),
@@ -126,7 +130,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           followCaret,
           watchCaretNumber,
           keepMarks,
-          // Outside of what holds the editor, which shows nothing beyond its edges.
+          // Outside the editor's container, which clips its contents.
           tooltips({ parent: document.body }),
           editorTheme,
           caretStays,

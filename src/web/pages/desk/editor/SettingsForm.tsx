@@ -1,4 +1,4 @@
-// The script's settings as a form: the numbers that a person may change without reading the rest.
+// The script's settings as a form: numbers that can be changed without reading the rest.
 import type { EditorView } from '@codemirror/view'
 import { useEffect, useId, useState } from 'react'
 import { plain } from '../../../../core/format.ts'
@@ -9,7 +9,7 @@ type Props = { settings: readonly ScriptSetting[]; editor: () => EditorView | nu
 
 const startsWithNumber = /^-?(?:\d+(?:\.\d*)?|\.\d+)/
 
-/** Writes a new number in place of the one in a setting's line; the rest of the line stays. */
+/** Replaces the number in the line of a setting; the rest of the line stays. */
 function write(editor: EditorView, { line, name }: ScriptSetting, value: string): void {
   if (!/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value) || line > editor.state.doc.lines) return
   const at = editor.state.doc.line(line)
@@ -34,7 +34,7 @@ export function SettingsForm({ settings, editor }: Props) {
   )
 }
 
-/** Whether a setting's value is a number by itself, and so one that a form can change. */
+/** Whether a setting's value is a plain number, which the form can change. */
 const isNumber = (body: string): boolean =>
   /^\s*$/.test((body.replace(startsWithNumber, '').split(/\sfrom\s/)[0] ?? '').replace(/^\s*[^\s\d(]+/, '')) &&
   startsWithNumber.test(body)

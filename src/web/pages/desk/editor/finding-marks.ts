@@ -1,4 +1,4 @@
-// What would go wrong, in the editor: a sign in the margin, the line underlined, and its sentence with its fixes where one points.
+// Findings in the editor: a symbol in the margin, the line underlined, and on hover the message with its fixes.
 import {
   type ChangeDesc,
   type Extension,
@@ -15,9 +15,9 @@ import { unparted } from '../../../lib/words.ts'
 
 export const putFindings = StateEffect.define<readonly Finding[]>()
 
-/** More than so many are marked for nobody. */
+/** Limit of the findings that are marked. */
 const max = 1000
-/** A line is underlined so far at most. */
+/** Limit of the underlined characters of a line. */
 const maxSigns = 400
 
 const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
@@ -40,11 +40,11 @@ class Sign extends GutterMarker {
   }
 }
 
-/** What is typed at its end belongs to it: the letter that the browser has put there stays as it is. */
+/** Text typed at its end is included, so that the letter that the browser has inserted stays as it is. */
 const underline = (severity: Severity) => Decoration.mark({ class: `cm-found-${severity}`, inclusiveEnd: true })
 const underlines = { error: underline('error'), warning: underline('warning'), advice: underline('advice') }
 
-/** `doc` is the text that they speak of, by whose places their fixes are given. */
+/** `doc` is the text that the findings are about; their fixes contain offsets in it. */
 type Marked = { findings: readonly Finding[]; doc: Text; signs: RangeSet<Sign>; lines: DecorationSet }
 
 function marked(findings: readonly Finding[], doc: Text): Marked {
@@ -68,21 +68,21 @@ function marked(findings: readonly Finding[], doc: Text): Marked {
   return { findings, doc, signs: signs.finish(), lines: lines.finish() }
 }
 
-/** `RangeSet.eq` compares points alone, and so no underlines. */
+/** `RangeSet.eq` compares only points, and therefore no underlines. */
 function sameLines(one: DecorationSet, other: DecorationSet): boolean {
   const [a, b] = [one.iter(), other.iter()]
   for (; a.value && a.value === b.value && a.from === b.from && a.to === b.to; b.next()) a.next()
   return a.value === null && b.value === null
 }
 
-/** With the marks that are drawn already where they are the same: then nothing is drawn anew. */
+/** Reuses the marks that are drawn already if they are the same, so that nothing is drawn again. */
 const asDrawn = (next: Marked, drawn: Marked): Marked => ({
   ...next,
   signs: RangeSet.eq([next.signs], [drawn.signs]) ? drawn.signs : next.signs,
   lines: sameLines(next.lines, drawn.lines) ? drawn.lines : next.lines,
 })
 
-/** Underlines that have come to reach over a line's end, as where a line was begun behind one, cut off there. */
+/** Cuts underlines at the end of their line: a new line break may have extended them. */
 function withinLines(lines: DecorationSet, doc: Text): DecorationSet {
   const cut: Range<Decoration>[] = []
   const within = (from: number, to: number) => to <= doc.lineAt(from).to
@@ -93,7 +93,7 @@ function withinLines(lines: DecorationSet, doc: Text): DecorationSet {
   return lines.update({ filter: within, add: cut })
 }
 
-/** What was marked goes with its lines. */
+/** Moves the marks with their lines. */
 function carried(now: Marked, changes: ChangeDesc, doc: Text, linesBefore: number): Marked {
   const lines = now.lines.map(changes)
   return { ...now, signs: now.signs.map(changes), lines: doc.lines > linesBefore ? withinLines(lines, doc) : lines }
@@ -102,7 +102,7 @@ function carried(now: Marked, changes: ChangeDesc, doc: Text, linesBefore: numbe
 const field = StateField.define<Marked>({
   create: ({ doc }) => marked([], doc),
   update(now, { effects, state, startState, changes, docChanged }) {
-    // Until its round has come.
+    // Used until the next round is complete.
     const moved = docChanged ? carried(now, changes, state.doc, startState.doc.lines) : now
     for (const effect of effects) if (effect.is(putFindings)) return asDrawn(marked(effect.value, state.doc), moved)
     return moved
@@ -129,7 +129,7 @@ function sentence(view: EditorView, { message, fixes }: Finding): HTMLElement {
 const sentences = hoverTooltip(
   (view, pos) => {
     const { findings, doc } = view.state.field(field)
-    // Of an older text they would mend other places.
+    // The fixes of an older text would change the wrong characters.
     if (!view.state.doc.eq(doc)) return null
     const line = doc.lineAt(pos)
     const here = findings.filter(each => each.line === line.number)

@@ -1,4 +1,4 @@
-// Folds passages: the lines under a passage's heading can be put away, by the arrow beside it or by Ctrl Shift [.
+// Folds passages: the arrow beside a passage's heading, or Ctrl Shift [, hides the lines below it.
 import { codeFolding, foldGutter, foldKeymap, foldService } from '@codemirror/language'
 import { type Extension, StateField } from '@codemirror/state'
 import { keymap } from '@codemirror/view'
@@ -10,21 +10,21 @@ const linesOf = ({ headingLine, firstLine, lastLine, made }: Passage): [number, 
   made?.endLine ?? lastLine,
 ]
 
-/** The last line of each passage by its first, as the latest round has them; the numbers hold until the text changes. */
+/** The last line of each passage by its first line, from the latest round; valid until the text changes. */
 const lastLines = StateField.define<ReadonlyMap<number, number>>({
   create: () => new Map(),
   update(last, { effects }) {
     for (const effect of effects)
       if (effect.is(putRound)) {
         const all = effect.value.passages.flatMap(passage => [passage, ...passage.parts])
-        // Of two that begin on one line the first holds the other.
+        // Of two passages that begin on one line, the first contains the second.
         return new Map(all.map(linesOf).reverse())
       }
     return last
   },
 })
 
-/** Asked for every line in sight at each key. */
+/** Called for every visible line at each key. */
 const passageFolds = foldService.of((state, lineStart) => {
   const line = state.doc.lineAt(lineStart)
   const last = state.field(lastLines).get(line.number) ?? 0

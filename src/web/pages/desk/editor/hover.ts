@@ -1,4 +1,4 @@
-// Hovering a command says what it is and what its letters mean.
+// On hover, explains a command and its letters.
 import { hoverTooltip } from '@codemirror/view'
 import { type FirmwareFamily, specOf } from '../../../../core/firmware/spec.ts'
 import { commentedOutCommand, readLine } from '../../../../core/gcode/read.ts'
@@ -11,11 +11,11 @@ const add = (parent: HTMLElement, tag: string, text: string, className = ''): HT
   return element
 }
 
-/** `firmware` gives the one chosen at the time of hovering, with what the person taught. */
+/** `firmware` returns the chosen firmware at the time of hovering, with taught commands. */
 export const commandHover = (firmware: () => Promise<FirmwareFamily>) =>
   hoverTooltip(async (view, position) => {
     const at = view.state.doc.lineAt(position)
-    // Over a value, that is what is told of.
+    // Over a value, the value is explained instead.
     for (const found of at.text.matchAll(/@\(?(?:(?:highest|lowest)\s+)?[A-Za-z_]\w*/g))
       if (position >= at.from + found.index && position <= at.from + found.index + found[0].length) return null
     const line = readLine(at.text)

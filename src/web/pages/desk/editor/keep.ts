@@ -1,12 +1,13 @@
-// Holds back changes of kept lines, and typing in made passages. Undoing, redoing and shown edits pass: those were looked at.
+// Holds back edits of kept lines, and typing in made passages. Undo, redo and previewed edits pass: the person has seen
+// those.
 import { EditorState } from '@codemirror/state'
 import { keptLineTouched, madeLinesTouched } from '../../../../core/script/edits/plan.ts'
 import { holdBack, useKept } from '../../../state/held-edits.ts'
 
-/** A maker's name as words: the title of each is its own. */
+/** The name of a maker in words; each maker has its own title. */
 const titleOf = (maker: string): string => `${maker.charAt(0).toUpperCase()}${maker.slice(1)}`.replaceAll('-', ' ')
 
-/** Beyond this a text is a whole print, and reading it at every keystroke would be felt. */
+/** Longer texts, in characters, are whole prints: reading them at every key would be slow. */
 const longestRead = 400_000
 
 export const keepMarks = EditorState.changeFilter.of(transaction => {

@@ -1,4 +1,4 @@
-// The script language for the editor: the same reader as everything else, one line at a time.
+// Highlights the script language: uses the core's reader, one line at a time.
 import { EditorState, type Extension, RangeSetBuilder } from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, ViewPlugin } from '@codemirror/view'
 import { guardLine, inText, settingLine } from '../../../../core/formula/marks.ts'
@@ -20,7 +20,7 @@ const looks = {
   flaw: { color: 'var(--bad)', textDecoration: 'underline wavy' },
 } as const
 
-/** How a stretch of a line looks; null where it is plain ink. */
+/** The style of a part of a line; null for plain text. */
 type Style = keyof typeof looks | null
 
 function styleOf(piece: Piece): Style {
@@ -58,7 +58,7 @@ const partStyles: Record<Part['is'], Style> = {
   unit: 'unit',
 }
 
-/** A formula's parts, and what stands between them in the style around. */
+/** The parts of a formula, and the text between them in the surrounding style. */
 function formulaStyles(text: string, kind: Sort, around: Style): Styled[] {
   const styled: Styled[] = []
   let at = 0
@@ -72,7 +72,7 @@ function formulaStyles(text: string, kind: Sort, around: Style): Styled[] {
   return styled
 }
 
-/** A piece with values in it, cut at them. */
+/** Divides a piece at the values that it contains. */
 function withValues(text: string, around: Style): Styled[] {
   const styled: Styled[] = []
   let at = 0
@@ -85,7 +85,7 @@ function withValues(text: string, around: Style): Styled[] {
   return [...styled, { length: text.length - at, style: around }].filter(({ length }) => length > 0)
 }
 
-/** A setting or a guard: its sign and name, the formula, and a note behind it. */
+/** A setting or a guard: its mark and name, the formula, and a note after it. */
 function markStyles(raw: string): Styled[] {
   const setting = settingLine(raw)
   if (setting) {
@@ -121,7 +121,7 @@ function stylesOf(text: string): Styled[] {
   })
 }
 
-/** Neighbours that look the same as one. */
+/** Joins neighbours of the same style. */
 function joined(styled: readonly Styled[]): Styled[] {
   const all: Styled[] = []
   for (const { length, style } of styled) {
@@ -132,10 +132,10 @@ function joined(styled: readonly Styled[]): Styled[] {
   return all
 }
 
-/** A line longer than this is no script’s, and stays plain. */
+/** Longer lines, in characters, are not highlighted. */
 const longest = 4000
 
-/** What lines of a text look like, each worked out once. */
+/** Cache of the styles of lines. */
 const known = new Map<string, readonly Styled[]>()
 const maxKnown = 5000
 
@@ -152,7 +152,7 @@ const marks = Object.fromEntries(
   Object.keys(looks).map(style => [style, Decoration.mark({ class: `cm-${style}` })]),
 ) as Record<keyof typeof looks, Decoration>
 
-/** The looks of the lines that are shown. */
+/** The styles of the visible lines. */
 function shownLooks({ state: { doc }, visibleRanges }: EditorView): DecorationSet {
   const builder = new RangeSetBuilder<Decoration>()
   let done = 0

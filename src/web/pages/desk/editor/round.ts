@@ -1,4 +1,4 @@
-// What the latest round says, held in the editor's state: sentences beside lines, slurs and findings in the margin, the selection.
+// Shows the latest round in the editor: sentences beside lines, slurs and findings in the margin, the selection.
 import { type Extension, RangeSet, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state'
 import {
   Decoration,
@@ -20,7 +20,7 @@ export const putRound = StateEffect.define<DeskRound>()
 const putRoom = StateEffect.define<number>()
 export const putSelection = StateEffect.define<Selection | null>()
 
-/** The column where sentences begin beside short lines; longer lines push theirs further right. */
+/** The column at which sentences begin beside short lines; longer lines push theirs to the right. */
 const sentenceColumn = 34
 const tabSize = 4
 
@@ -30,7 +30,7 @@ class Sentence extends WidgetType {
     readonly gap: number,
     readonly commentedOut: boolean,
     readonly moves: boolean,
-    /** Whether it stands under its line, where there is no room beside it. */
+    /** Whether the sentence is below its line, because there is no room beside it. */
     readonly below: boolean,
   ) {
     super()
@@ -73,10 +73,10 @@ const columnsOf = (text: string): number => {
   return column
 }
 
-/** What a value is worth, as it stands beside it. */
+/** A value with its unit, as it is shown beside its formula. */
 export const worthText = (text: string, unit: string): string => (unit ? `${text} ${unit}` : text)
 
-/** Columns that what stands beside values takes up in each line. */
+/** The columns that the shown values take up in each line. */
 function worthColumns(round: DeskRound): ReadonlyMap<number, number> {
   const columns = new Map<number, number>()
   for (const { line, text, unit } of round.worths)
@@ -84,10 +84,12 @@ function worthColumns(round: DeskRound): ReadonlyMap<number, number> {
   return columns
 }
 
-/** How wide a sign of a sentence is, in columns of the text. */
+/** The width of a sentence's letter, in columns of the text. */
 const signColumns = 0.75
 
-/** `room` is how many columns the editor shows; a sentence that has no room beside its line goes under it. */
+/**
+ * `room` is the number of columns that the editor shows. A sentence without room beside its line is placed below it.
+ */
 function sentences(doc: Text, round: DeskRound, room: number): DecorationSet {
   const builder = new RangeSetBuilder<Decoration>()
   const beside = worthColumns(round)
@@ -117,18 +119,21 @@ const saysField = StateField.define<Says>({
       anew = true
     }
     if (anew && round) return { set: sentences(state.doc, round, room), round, room }
-    // Between a change and its round the sentences go with their lines, and speak of no other text.
+    // Between a change and its round the sentences move with their lines, and belong to no text.
     return { set: says.set.map(changes), round: docChanged ? null : round, room }
   },
   provide: field => EditorView.decorations.from(field, ({ set }) => set),
 })
 
-/** Tells how many columns the editor shows, whenever that changes. Measured when the editor measures, so that no layout is forced. */
+/**
+ * Reports the number of visible columns when it changes. Measured in the editor's own measuring phase, so that no
+ * layout is forced.
+ */
 const roomWatch = ViewPlugin.define(view => {
   let known = 0
   const measure = {
     key: 'room',
-    // With its scroll bar always taken off: sentences that come and go below make one come and go.
+    // Always without the scroll bar: otherwise sentences below lines would make a scroll bar appear and disappear.
     read: () => Math.floor((view.scrollDOM.offsetWidth - marginPx) / view.defaultCharacterWidth),
     write: (room: number) => {
       if (room === known || room <= 0) return
@@ -141,7 +146,7 @@ const roomWatch = ViewPlugin.define(view => {
   return { update: ({ geometryChanged }) => geometryChanged && view.requestMeasure(measure) }
 })
 
-/** What the margin and the scroll bar take beside the text, px. */
+/** The width of the margin and the scroll bar, px. */
 const marginPx = 112
 
 const chosenLine = Decoration.line({ class: 'cm-chosen' })
@@ -174,7 +179,7 @@ class SlurMarker extends GutterMarker {
   }
 }
 
-/** For each line in a passage its part of the slur that joins the passage's lines; of two passages the later one's. */
+/** The part of a passage's slur for each line; where two passages overlap, the later one's. */
 function slursOf(passages: readonly Passage[], doc: Text): RangeSet<SlurMarker> {
   const ofLine = new Map<number, SlurMarker>()
   for (const { firstLine, lastLine, enabled } of passages)
@@ -188,7 +193,7 @@ function slursOf(passages: readonly Passage[], doc: Text): RangeSet<SlurMarker> 
   )
 }
 
-/** Of whole passages, and of what they are made of; between a change and its round they go with their lines. */
+/** The slurs of whole passages and of their parts; between a change and its round they move with their lines. */
 const slurField = StateField.define<{ whole: RangeSet<SlurMarker>; parts: RangeSet<SlurMarker> }>({
   create: () => ({ whole: RangeSet.empty, parts: RangeSet.empty }),
   update({ whole, parts }, { effects, state, changes }) {
@@ -210,7 +215,7 @@ const slurField = StateField.define<{ whole: RangeSet<SlurMarker>; parts: RangeS
 const slurGutter = (level: 'whole' | 'parts') =>
   gutter({ class: `cm-slurs cm-slurs-${level}`, markers: ({ state }) => state.field(slurField)[level] })
 
-/** Whether one is writing where one looks. */
+/** Whether the caret is visible. */
 function caretInSight(view: EditorView): boolean {
   if (!view.hasFocus) return false
   const { top, bottom } = view.lineBlockAt(view.state.selection.main.head)
@@ -218,7 +223,7 @@ function caretInSight(view: EditorView): boolean {
   return bottom > scrollTop && top < scrollTop + clientHeight
 }
 
-/** Lays a new round over the text that it speaks of; what comes to stand under lines above does not push the caret out of sight. */
+/** Shows a new round for its text, and keeps the caret visible if sentences appear below lines above it. */
 export function showRound(view: EditorView, round: DeskRound, findings: readonly Finding[]): void {
   const known = view.state.field(saysField).round === round
   const effects: StateEffect<unknown>[] = [putFindings.of(findings)]

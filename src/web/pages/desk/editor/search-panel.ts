@@ -1,4 +1,4 @@
-// Finding and replacing: the editor's own panel in our words and our look.
+// Find and replace: the editor's own panel in our words and look.
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import type { Extension } from '@codemirror/state'
 import { EditorView, keymap } from '@codemirror/view'
@@ -13,7 +13,7 @@ const look = EditorView.theme({
     padding: '8px 36px 8px 12px',
     fontFamily: 'var(--font-sans)',
   },
-  // A row of finding; below it one of replacing, and how is looked.
+  // One row to find; below it one to replace, and the options.
   '.cm-panel.cm-search::after': { content: '""', order: '1', flexBasis: '100%' },
   '.cm-panel.cm-search [name^=replace]': { order: '2' },
   '.cm-panel.cm-search label': { order: '3', display: 'inline-flex', alignItems: 'center', gap: '5px' },

@@ -1,5 +1,5 @@
-// The words of finding and replacing. They are there from the beginning, unlike what uses them: where its words change, the editor
-// begins anew, and what one has just put the caret to goes out of sight.
+// The words of find and replace. They are loaded with the editor, unlike the panel: a later change of the words would
+// make the editor start again, and scroll the caret out of sight.
 import { EditorState } from '@codemirror/state'
 
 export const searchWords = EditorState.phrases.of({

@@ -1,11 +1,11 @@
-// Helps while typing: offers values after “@”, and finds and replaces text.
+// Completes values after “@”, and finds and replaces text.
 import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
 import type { EditorState, Extension } from '@codemirror/state'
 import { textSpecs, valueSpecs } from '../../../../core/formula/values.ts'
 import { searchPanel } from './search-panel.ts'
 import { type Known, settingsIn, worthNow } from './values.ts'
 
-/** The word that ends at a place, and whether it stands in a formula or in a comment line of ours. */
+/** The word that ends at a position, and whether it is in a formula or in one of our comment lines. */
 function wordAt(state: EditorState, pos: number): { typed: string; inFormula: boolean; inMark: boolean } {
   const before = state.sliceDoc(state.doc.lineAt(pos).from, pos)
   const typed = /(?<!\w)[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
@@ -17,7 +17,10 @@ function wordAt(state: EditorState, pos: number): { typed: string; inFormula: bo
   }
 }
 
-/** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
+/**
+ * Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment
+ * lines.
+ */
 const complete = (known: () => Known) => (context: CompletionContext) => {
   const { typed, inFormula, inMark } = wordAt(context.state, context.pos)
   if (!inFormula && !inMark && !context.explicit) return null
@@ -57,7 +60,7 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
   }
 }
 
-/** `known` gives what holds at the time of typing. */
+/** `known` returns the current input and jobs at the time of typing. */
 export const typingHelp = (known: () => Known): Extension => [
   autocompletion({ override: [complete(known)], icons: false }),
   searchPanel,

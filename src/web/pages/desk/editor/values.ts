@@ -1,4 +1,4 @@
-// Values in the text: what each is worth now stands beside it, and hovering tells of the other jobs.
+// Shows the current result beside each value, and on hover its results for the other jobs.
 import { type Extension, RangeSetBuilder, StateField, type Text } from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, hoverTooltip, WidgetType } from '@codemirror/view'
 import { plain } from '../../../../core/format.ts'
@@ -11,7 +11,7 @@ import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { putRound, worthText } from './round.ts'
 
-/** What the values come from: the setting at the time, and the jobs and materials that there are. */
+/** The sources of values: the current input, and all jobs and materials. */
 export type Known = { setting: RehearsalInput; jobs: readonly Job[]; materials: readonly Material[] }
 
 class Worth extends WidgetType {
@@ -89,7 +89,7 @@ const card = (rows: readonly (readonly [string, string])[], head: string, about:
   return { dom }
 }
 
-/** Hovering a value tells what it is, and what it is worth for each job. */
+/** On hover, explains a value and shows its result for each job. */
 const hover = (known: () => Known) =>
   hoverTooltip((view, position) => {
     const line = view.state.doc.lineAt(position)
@@ -109,5 +109,5 @@ const hover = (known: () => Known) =>
     return null
   })
 
-/** `known` gives what holds at the time of hovering or typing. */
+/** `known` returns the current sources at the time of hovering or typing. */
 export const values = (known: () => Known): Extension => [worthField, hover(known)]

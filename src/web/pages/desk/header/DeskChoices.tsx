@@ -1,4 +1,4 @@
-// What the open script is rehearsed for: printer, moment, job and material.
+// The choices of the rehearsal: printer, moment, job and material.
 import { memo } from 'react'
 import { Moment, momentFacts } from '../../../../core/model/moment.ts'
 import type { Things } from '../../../state/api.ts'

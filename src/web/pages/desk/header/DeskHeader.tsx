@@ -1,4 +1,4 @@
-// The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
+// The header of the Desk: the script's name, the choices of its rehearsal, menus, and saving.
 import { memo, Suspense, useCallback, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import { withinPrint } from '../../../../core/model/moment.ts'
@@ -34,7 +34,7 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
     setSaid(await act())
   })
   const onRun = useCallback((act: () => Promise<string>) => void run(act), [run])
-  // What was said is about the text as it was.
+  // A message is about the earlier text.
   useEffect(
     () =>
       useDesk.subscribe((now, before) => {

@@ -1,4 +1,4 @@
-// What the Desk's menus offer. Loaded when the first of them is opened, or the finder.
+// The items of the Desk's menus. Loaded when a menu or the finder is first opened.
 
 import {
   ArrowRightLeft,
@@ -40,7 +40,7 @@ export function DeskItems({ of, ...running }: Running & { of: 'add' | 'tools' | 
   return of === 'export' ? <ExportItems {...running} /> : <SaveItems {...running} />
 }
 
-/** A new passage goes in after the chosen lines, or at the end. */
+/** A new passage is inserted after the selected lines, or at the end. */
 function placeForNew(): number {
   const { open } = useDesk.getState()
   return open ? (open.selection ? open.selection.lastLine : open.text.split('\n').length) + 1 : 1
@@ -72,7 +72,7 @@ function AddItems() {
   )
 }
 
-/** Macros that a host's config may want. */
+/** Macros to add to a host's config. */
 function MacroItems() {
   const [macros, setMacros] = useState<readonly MacroText[]>([])
   const inConfig = useDesk(({ open, things }) => {
@@ -134,7 +134,7 @@ function ToolItems() {
   )
 }
 
-/** Whether the script has values, settings or guards of ours. */
+/** Whether the script contains values, settings or guards. */
 const hasValues = ({ text }: { text: string }): boolean => text.includes('@') || /^[ \t]*;[=?]/m.test(text)
 
 function ExportItems({ onRun }: Running) {
@@ -169,7 +169,7 @@ function ExportItems({ onRun }: Running) {
   )
 }
 
-/** Only where there is something to go back to. */
+/** Shown only if there are unsaved changes. */
 function GoBack() {
   const unsaved = useUnsaved()
   const isSaved = useDesk(({ open }) => open?.saved != null)
@@ -241,7 +241,7 @@ function SaveItems({ onRun }: Running) {
   )
 }
 
-/** Where it is carried over: a script, or what the call runs that a config or macro file is opened by; null without one. */
+/** The address that carries over a script, or the called macro of a config or macro file; null without a call. */
 function carryAddress({ chosen, saved }: Head): string | null {
   if (!saved) return null
   const call = chosen.opened?.call

@@ -1,4 +1,4 @@
-// What can be done with the whole script: passages added, tools used, the text taken away.
+// The menus for the whole script: add passages, use tools, export.
 import { memo } from 'react'
 import { Button } from '../../../ui/Button.tsx'
 import { Menu } from '../../../ui/Menu.tsx'

@@ -1,4 +1,4 @@
-// Taking a script away: in plain numbers for jobs, or in another program's words, seen before it is copied or saved.
+// Exports a script: in plain numbers for jobs, or with a slicer's placeholders, shown before it is copied or saved.
 import { useState } from 'react'
 import type { Ending, Taken } from '../../../../core/export/export.ts'
 import { listed, plural } from '../../../../core/format.ts'
@@ -24,7 +24,7 @@ export function ExportDialog({ open, things, onClose }: Props) {
   const taking = useExport(open, things)
   const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
   const [said, setSaid] = useState('')
-  /** Copies or saves the export, and shows the sentence that comes back. */
+  /** Copies or saves the export, and shows the returned sentence. */
   const command = useCommand(async (act: () => Promise<string>) => {
     setSaid('')
     setSaid(await act())
@@ -144,10 +144,10 @@ export function ExportDialog({ open, things, onClose }: Props) {
   )
 }
 
-/** A button with a printer’s name in it, which may be long. */
+/** A button that contains a printer's name, which may be long. */
 const withName = 'max-w-full whitespace-normal! [overflow-wrap:anywhere]'
 
-/** Only what does the same as the script is handed over. */
+/** Only files that do the same as the script can be exported. */
 const proven = (file: Taken | undefined): boolean => file !== undefined && file.otherwise.length === 0
 
 function Otherwise({ file: { otherwise } }: { file: Taken }) {

@@ -1,4 +1,5 @@
-// A script looked at in one situation of a whole print: in which layer, between which tools, as the print leaves the machine.
+// Shown when a script is rehearsed in a situation of a whole print: the layer, the tools, and the state that the print
+// leaves.
 import { memo } from 'react'
 import { changeWords, pairsOf } from '../../../../core/model/changes.ts'
 import type { OwnMoves } from '../../../../core/model/job.ts'
@@ -12,7 +13,8 @@ import { PageLink } from '../../../ui/Press.tsx'
 
 type Props = { chosen: Chosen; things: Things }
 
-// What is chosen stays the same object while one types; a tall job's changes are not counted at every key.
+// Memoised: the choice stays the same object while the person types, and counting a tall job's changes at every key
+// would be slow.
 export const InSituation = memo(function InSituation({ chosen, things }: Props) {
   const { situation, moment } = chosen
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
@@ -60,7 +62,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
   )
 })
 
-/** What the print file has around this change besides its script. */
+/** The slicer's own moves around this change, from the print file. */
 const OwnMovesWords = ({ moves: { before, after } }: { moves: OwnMoves }) => (
   <>
     {' '}

@@ -1,4 +1,5 @@
-// What else is unsaved of the open script: drafts of other tabs and variants, and whether another tab has the script open.
+// Other unsaved texts of the open script: drafts of other tabs and variants, and whether another tab has the script
+// open.
 import { useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import { otherDrafts, type ScriptDraft, type ScriptDraftHead } from '../../../drafts/scripts.ts'
@@ -15,10 +16,12 @@ import { Confirm } from '../../../ui/Confirm.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
 import { PageLink } from '../../../ui/Press.tsx'
 
-/** Of longer texts, in characters, the lines that differ are not counted. */
+/** In longer texts, in characters, the different lines are not counted. */
 const longestCompared = 500_000
 
-/** The other drafts with their texts, read anew when one of them changes; those that hold what this Desk shows are left out. */
+/**
+ * The other drafts with their texts, loaded again when one changes; drafts equal to what this Desk shows are left out.
+ */
 function useOthers(key: string, saved: Head['saved']): ScriptDraft[] {
   const version = useDraftStorage(state => state.version)
   const [others, setOthers] = useState<ScriptDraft[]>([])
@@ -36,7 +39,7 @@ function useOthers(key: string, saved: Head['saved']): ScriptDraft[] {
   return others
 }
 
-/** How a draft differs from what is saved, as “+3 −1 lines”; its size where nothing is saved. */
+/** The difference between a draft and the saved text, as “+3 −1 lines”; the draft's size if nothing is saved. */
 function difference({ text, about }: ScriptDraft, saved: Head['saved']): string {
   if (!saved || text.length > longestCompared) return plural(text.split('\n').length, 'line')
   const rows = changedLines(saved.text, fromEditor(text, about.separator))
@@ -57,7 +60,7 @@ const origin = (draft: ScriptDraftHead, key: string): string =>
 
 export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: Head['saved'] }) {
   const otherDesks = useOtherDesks(saved?.identity ?? scriptKey)
-  // Drawn anew when another tab opens or closes.
+  // Drawn again when another tab opens or closes.
   useTabs()
   const others = useOthers(scriptKey, saved)
   const [deleting, setDeleting] = useState<ScriptDraft | null>(null)

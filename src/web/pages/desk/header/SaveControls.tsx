@@ -1,4 +1,5 @@
-// Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
+// The save buttons: save at once with a note that describes the change, with the person's note, as a variant, or as a
+// different script.
 import { ChevronDown } from 'lucide-react'
 import { useEffect } from 'react'
 import type { Things } from '../../../state/api.ts'
@@ -20,14 +21,14 @@ type Props = { head: Head; things: Things; onRun: OnRun }
 export function SaveControls({ head, things, onRun }: Props) {
   const { dialog } = useDeskDialog()
   const { saved } = head
-  // A question on the Desk goes with the Desk.
+  // Closes open dialogs when the Desk is left.
   useEffect(() => closeDialogs, [])
   const save = () => {
     if (!saved) return openDialog('another')
     if (saved.stock) return openDialog('variant')
     onRun(() => orAsk(saveChange))
   }
-  // Saving may be asked for by key; what it asks in turn takes the place of that.
+  // Saving can be requested by a shortcut. A dialog that it opens replaces the current one.
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each time that it is asked
   useEffect(() => {
     if (dialog !== 'save') return

@@ -1,4 +1,4 @@
-// The script was saved in another tab meanwhile: what differs, and whose text is to hold.
+// Shown when the script was saved in another tab meanwhile: the differences, and the choice between both texts.
 import { useCallback } from 'react'
 import { plural } from '../../../../core/format.ts'
 import { changedLines } from '../../../lib/changed.ts'

@@ -1,4 +1,5 @@
-// What saving asks: a note, a variant's name, another script's, whose text holds where it was saved elsewhere, whether a file is to go.
+// The dialogs of saving: a note, the name of a variant or of a new script, which text wins after a save elsewhere, and
+// whether to delete a file.
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, type Things } from '../../../state/api.ts'
@@ -51,7 +52,7 @@ export function SavingQuestions({ dialog, saved, things }: Props) {
   )
 }
 
-/** What the change comes to, in words; null while it is being rehearsed. */
+/** The change in words; null while it is rehearsed. */
 function useChange(): { words: string; name: string } | null {
   const [change, setChange] = useState<{ words: string; name: string } | null>(null)
   useEffect(() => {

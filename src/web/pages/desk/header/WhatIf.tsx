@@ -1,4 +1,4 @@
-// A script looked at on another printer than its own: a what-if, with the ways to make more of it.
+// Shown when a script is rehearsed on a printer other than its own: says so, with the ways to carry it over or move it.
 
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'

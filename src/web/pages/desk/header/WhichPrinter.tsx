@@ -1,4 +1,4 @@
-// A new script, and nobody said yet which printer is theirs: for which it is checked, asked once.
+// Asks once which printer is the person's own, when a new script is opened and nobody has said so yet.
 import { useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import type { Things } from '../../../state/api.ts'

@@ -1,4 +1,4 @@
-// What needs the text as it is typed, and so is drawn anew at every key: a dialog, while it is open.
+// Parts that need the text at every key: dialogs, while they are open.
 import type { ReactNode } from 'react'
 import { type Open, useDesk } from '../../../state/desk.ts'
 

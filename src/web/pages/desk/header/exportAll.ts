@@ -1,4 +1,4 @@
-// All scripts of a printer exported in one go, and what their files are called.
+// Exports all scripts of a printer at once, and names their files.
 import { type Exported, sharedBoxes } from '../../../../core/export/boxes.ts'
 import type { Taken } from '../../../../core/export/export.ts'
 import { listed } from '../../../../core/format.ts'
@@ -8,7 +8,7 @@ import { fileName, saveZip } from '../../../state/files.ts'
 import { scriptsByMoment } from '../../../state/scripts-by-moment.ts'
 import type { Way } from './useExport.ts'
 
-/** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */
+/** The name of a file: a macro file's own name, otherwise the script's name and what distinguishes this export. */
 export function nameFor(base: string, { value, about }: Way, { name: own }: Taken): string {
   if (own.endsWith('.g')) return own
   const which = [about, own].filter(Boolean).join(', ')
@@ -18,8 +18,9 @@ export function nameFor(base: string, { value, about }: Way, { name: own }: Take
 type Take = (text: string, moment: Moment) => Promise<Taken[]>
 
 /**
- * Saves the exports of all scripts of a printer as one zip, and returns a sentence to show. Scripts that go into the same box of the
- * slicer share a file. An export that would not do the same as its script is left out and named. Throws if nothing is left.
+ * Saves the exports of all scripts of a printer as one zip, and returns a sentence to show. Scripts that go into the
+ * same box of the slicer share a file. An export that would not do the same as its script is left out and named. Throws
+ * if nothing is left.
  */
 export async function exportAll(printerId: number, printer: string, way: Way, take: Take): Promise<string> {
   const { printers } = await api.shelf()

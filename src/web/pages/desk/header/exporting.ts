@@ -1,4 +1,5 @@
-// Copies or downloads the open script. Each function returns a sentence to show; errors have one as their message.
+// Copies or downloads the open script. Each function returns a sentence to show, or throws an error whose message is
+// shown.
 import { fileText, type Open, useDesk } from '../../../state/desk.ts'
 import { copyText, nameOf, saveFile } from '../../../state/files.ts'
 import { settingOf } from '../../../state/rehearsal-input.ts'
@@ -12,7 +13,7 @@ function openNow(): Open {
 
 export const copySource = async (): Promise<string> => copyText(fileText(openNow()))
 
-/** The text in plain numbers for the job that is shown. */
+/** Copies the text in plain numbers, for the chosen job. */
 export async function copyPlain(): Promise<string> {
   const open = openNow()
   const setting = settingOf(useDesk.getState().things, open.chosen)

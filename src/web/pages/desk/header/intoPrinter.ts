@@ -1,4 +1,4 @@
-// A script that becomes a macro of its printer: put into its config or among its macro files, and called from the script.
+// Makes a script a macro of its printer: adds it to the config or the macro files, and calls it from the script.
 
 import type { Taken } from '../../../../core/export/export.ts'
 import { configOf } from '../../../../core/macros/config.ts'
@@ -20,7 +20,7 @@ function withMacro(printer: Printer, text: string): Printer {
   const [max] = printer.configFiles.map(({ name }) => name).sort((a, b) => count(b) - count(a))
   const joined = (before: string) => `${before.trimEnd()}${before.trim() ? '\n\n' : ''}${text.trimEnd()}\n`
   if (max === undefined || count(max) <= count(null)) {
-    // What the host saved stays at the end.
+    // The block that the host saved stays at the end.
     const saved = printer.macros.search(/^#\*#/m)
     const [own, rest] = saved < 0 ? [printer.macros, ''] : [printer.macros.slice(0, saved), printer.macros.slice(saved)]
     return { ...printer, macros: joined(own) + (rest && `\n${rest}`) }

@@ -1,4 +1,4 @@
-// What a person wants to export, and the files that come of it.
+// The person's choices for an export, and the files that it gives.
 
 import { useCallback, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
@@ -17,7 +17,7 @@ const none: Taken[] = []
 
 type Wish = { form: string; comments: boolean; ending: Ending; jobs: string[]; decided: boolean }
 
-/** A way to write it; `about` tells its files from others by name. */
+/** A form of export; `about` distinguishes its files by name. */
 export type Way = {
   value: string
   label: string
@@ -82,13 +82,13 @@ export function useExport(open: Open, things: Things) {
     async (text: string, moment: Moment): Promise<Taken[]> => {
       const settingFor = (jobName: string): RehearsalInput[] => {
         const job = things.jobs.find(({ data }) => data.name === jobName)?.data
-        // The job that is rehearsed keeps the material chosen for it; another has its own.
+        // The chosen material is used for the chosen job; other jobs have their own.
         const materialName =
           jobName === chosen.jobName ? chosen.materialName : ((job && ofFirstTool(job, job.materials)) ?? '')
         const setting = settingOf(things, { ...chosen, moment, jobName, materialName })
         return setting ? [setting] : []
       }
-      // What is one file for all jobs is proven for every job that the printer can print.
+      // A file for all jobs is proven for every job that the printer can print.
       const others = things.jobs
         .map(({ data }) => data)
         .filter(job => job.name !== chosen.jobName && printer && misfit(job, printer) === null)
@@ -115,7 +115,7 @@ export function useExport(open: Open, things: Things) {
     trouble: error?.message ?? null,
     retry: () => void refetch(),
     take,
-    /** How much can't be said without deciding it for a job. */
+    /** The number of parts that can't be expressed without deciding them for one job. */
     undecided: wish.decided ? 0 : (taken[0]?.untranslatable.length ?? 0),
   }
 }

@@ -1,4 +1,4 @@
-// What a line that calls a macro came to: every command that ran for it, with its sentence.
+// The commands that a line with a macro call ran, each with its sentence.
 import { useState } from 'react'
 import { duration, plural } from '../../../../core/format.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
@@ -7,7 +7,7 @@ import { Choice } from '../../../ui/Choice.tsx'
 import { PageLink } from '../../../ui/Press.tsx'
 import { useFileLink } from '../useFileLink.ts'
 
-/** Where a command stands in the machine's own files. */
+/** The file and line of a command in the machine's own files. */
 function Place({ to, file, line }: { to: string | null; file: string | null; line: number | null }) {
   if (line === null) return null
   const words = `${file ?? 'config'}, line ${line}`

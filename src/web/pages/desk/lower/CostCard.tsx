@@ -1,4 +1,4 @@
-// What the script costs each print, in time and filament, and where that could be saved.
+// The time and filament that the script costs each print, and possible savings.
 
 import { useCallback } from 'react'
 import { duration, plain } from '../../../../core/format.ts'
@@ -11,7 +11,7 @@ import { inWorker } from '../../../state/rehearser.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
 
-/** Hatches beside colours, so that the parts of the bar are told apart without either. */
+/** Hatching and colours, so that the parts of the bar differ without colour. */
 const parts = [
   ['heating', 'heatingS', 'var(--heat)', 'radial-gradient(circle, var(--raised) 1px, transparent 1.3px) 0 0 / 6px 6px'],
   ['probing', 'probingS', 'var(--move)', 'repeating-linear-gradient(135deg, transparent 0 4px, var(--raised) 4px 5px)'],

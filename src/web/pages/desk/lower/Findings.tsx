@@ -1,4 +1,4 @@
-// What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
+// The findings, the worst first, each with its line and fixes; then advice, and the findings that the person ignores.
 import { CircleCheck } from 'lucide-react'
 import { memo, Suspense, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -27,7 +27,7 @@ import { IgnoredPanel } from './IgnoredPanel.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
-/** Beyond this many the list ends and says how many more there are. */
+/** Limit of the findings shown; the others are counted. */
 const max = 100
 
 /** Why the newest text was not rehearsed, in a sentence; null if it was, or will be. */
@@ -130,7 +130,7 @@ export function Findings({ open, setting }: Props) {
   )
 }
 
-/** How far the rehearsal of a long text is, and a way to stop it. */
+/** The progress of a long text's rehearsal, and a button that stops it. */
 const Rehearsing = ({ step }: { step: RoundStep }) => (
   <div className="flex items-center gap-3 py-1 text-[14px]">
     <Progress label="Rehearsal" done={roundSteps.indexOf(step)} all={roundSteps.length} className="w-32" />
@@ -141,7 +141,7 @@ const Rehearsing = ({ step }: { step: RoundStep }) => (
   </div>
 )
 
-/** What can't be about the job and material themselves, whatever the script. */
+/** Sentences about a job and material that do not fit the printer, whatever the script. */
 const oddities = ({ job, printer, material, materials = [material] }: RehearsalInput): string[] =>
   [misfit(job, printer), ...materials.map(each => tooHotFor(each, printer))].filter(odd => odd !== null)
 
@@ -154,7 +154,7 @@ const LineLink = ({ line }: { line: number }) => (
   </Press>
 )
 
-/** Opens the machine's own file where the finding is about. */
+/** A link to the line of the machine's own file that the finding is about. */
 function AtFile({ file, line }: NonNullable<Finding['at']>) {
   const linkTo = useFileLink()
   const to = linkTo(file, line)
@@ -216,7 +216,7 @@ const Row = memo(function Row({ finding, onAside }: RowProps) {
 
 type Settles = 'confirm' | 'say' | 'learn' | 'teach' | null
 
-/** The table that settles a finding of this rule, where there is one. */
+/** The dialog that resolves a finding of this rule, if there is one. */
 function tableFor({ rule, lines }: Finding, round: DeskRound | null | undefined): Settles {
   if (rule === 'words-not-taught') return 'confirm'
   if (rule === 'unknown-value') return round?.absent.size ? 'say' : null
@@ -225,7 +225,7 @@ function tableFor({ rule, lines }: Finding, round: DeskRound | null | undefined)
   return round.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)) ? 'teach' : null
 }
 
-/** What opens that table. */
+/** The button that opens that dialog. */
 function Table({ finding }: { finding: Finding }) {
   const navigate = useNavigate()
   const table = useDesk(({ open }) => tableFor(finding, open?.shown?.round))

@@ -1,4 +1,4 @@
-// Asks why a finding is set aside; the answer is kept in the script.
+// Asks why a finding is ignored; the reason is saved in the script.
 import type { Finding } from '../../../../core/check/finding.ts'
 import { unparted } from '../../../lib/words.ts'
 import { propose } from '../../../state/preview.ts'

@@ -1,4 +1,4 @@
-// Below the bed: what was found, what is left for the print, and what the script costs; one at a time.
+// The card below the bed: findings, readiness, or time and waste; one at a time.
 
 import type { EditorView } from '@codemirror/view'
 import { Tabs } from 'radix-ui'

@@ -1,4 +1,5 @@
-// The placeholders of another program, as they were rehearsed: looked through once, and kept as what that program means.
+// The placeholders of a slicer, with the meanings that the rehearsal guessed: the person confirms them, and they become
+// a vocabulary.
 import { useState } from 'react'
 import { useLocation } from 'react-router'
 import * as v from 'valibot'
@@ -26,7 +27,7 @@ type Props = {
   onClose: () => void
 }
 
-/** What the whole is called, and for each word, in their order, what it means. */
+/** The name of the vocabulary, and for each placeholder, in order, its meaning. */
 const Meanings = v.object({
   name: plainName('a vocabulary'),
   words: v.array(

@@ -1,4 +1,4 @@
-// The state that the script leaves, thing by thing, beside what the print (or an unwatched machine) expects.
+// The state that the script leaves, compared with what the print (or an idle machine) needs.
 
 import { Check, TriangleAlert } from 'lucide-react'
 import { momentFacts } from '../../../../core/model/moment.ts'
@@ -8,7 +8,7 @@ import type { Seen } from '../../../state/desk-watch.ts'
 export function ReadyCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []
   if (list.length === 0) return <p className="p-3.5 text-soft">Nothing runs right after this script.</p>
-  // What is not as it should be comes first.
+  // Deviations come first.
   const sorted = [...list].sort((a, b) => Number(a.good) - Number(b.good))
   return (
     <section

@@ -1,4 +1,4 @@
-// The commands of a script that nobody here knows, taught all at once: each with its lines, its comment and what it most likely does.
+// Teaches all unknown commands of a script at once: each with its lines, its comment and its most likely effect.
 import { useLocation } from 'react-router'
 import * as v from 'valibot'
 import type { Unknown } from '../../../../core/explain/unknown.ts'
@@ -14,7 +14,7 @@ import { Panel } from '../../../ui/Panel.tsx'
 
 type Props = { unknown: readonly Unknown[]; printerId: number; things: Things; onClose: () => void }
 
-/** For each unknown command, in their order. */
+/** One row for each unknown command, in order. */
 const Teaching = v.object({ rows: v.array(v.object({ wanted: v.boolean(), command: TaughtCommand })) })
 type Teaching = v.InferOutput<typeof Teaching>
 

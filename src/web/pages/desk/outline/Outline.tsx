@@ -1,4 +1,4 @@
-// The script's passages as an outline: what each takes, commented out or not, and what can be done with it.
+// The script's passages as an outline: the time of each, whether it is commented out, and its menu.
 import { Moon } from 'lucide-react'
 import { type NavigateFunction, useNavigate } from 'react-router'
 import { duration, plain } from '../../../../core/format.ts'

@@ -1,4 +1,4 @@
-// What is asked of a passage: its new heading, or what it is called as a refrain.
+// The dialogs of a passage: its new heading, or its name as a refrain.
 import { read } from '../../../../core/gcode/read.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import { refrainText } from '../../../../core/script/refrains.ts'
@@ -26,7 +26,7 @@ function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passa
   )
 }
 
-/** Keeps it, and shows the marker lines that go around it. */
+/** Saves the passage as a refrain, and previews the marker lines around it. */
 const MakeRefrain = ({ passage }: { passage: Passage }) => (
   <AskPanel
     title={`Make “${passage.title}” a refrain`}

@@ -1,4 +1,4 @@
-// A maker's parameters as a form; every change is made, rehearsed and drawn at once, and what comes of it stands below.
+// The parameters of a maker as a form. Every change is made, rehearsed and drawn at once, with its result below.
 import { useId } from 'react'
 import { area, duration, mm, plain } from '../../../../core/format.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
@@ -77,7 +77,7 @@ function Field({ parameter, value, onChange }: FieldProps) {
   )
 }
 
-/** A few words, where spaces are let go since a marker holds none. */
+/** A text parameter. Spaces are removed, because markers can't contain them. */
 function Words({ parameter, value, onChange }: { parameter: Text; value: string; onChange: (value: string) => void }) {
   const id = useId()
   return (
@@ -96,7 +96,7 @@ function Words({ parameter, value, onChange }: { parameter: Text; value: string;
   )
 }
 
-/** What the passage comes to on the simulated printer: the way it lays, its bead, its filament, its time. */
+/** The result of the passage on the simulated printer: its length, bead, filament and time. */
 function told(round: DeskRound, { maker, at }: Make): string {
   const passage = round.passages.findLast(({ made, headingLine }) => made?.maker === maker && (headingLine ?? 0) <= at)
   if (!passage) return ''

@@ -1,4 +1,4 @@
-// How far a passage is shifted: typed, or by the arrow keys; the preview follows at once.
+// The distance by which a passage is shifted, typed or by arrow keys; the preview follows at once.
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import type { Shift } from '../../../../core/script/edits/nudge.ts'
 import { propose } from '../../../state/preview.ts'

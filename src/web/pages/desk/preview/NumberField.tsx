@@ -1,4 +1,4 @@
-// A short number with its name before it and its unit behind; empty for null.
+// A short number field with its name before it and its unit after it; empty for null.
 import { useId } from 'react'
 
 type Props = { name: string; unit: string; step: number; value: number | null; onChange: (value: number) => void }

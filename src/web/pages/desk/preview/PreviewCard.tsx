@@ -1,4 +1,4 @@
-// An edit before it is made: the lines it changes, what the rehearsal says of it, and the path on the bed drawn beside it.
+// The preview of an edit: the lines that change, the result of its rehearsal, and its path on the bed.
 import type { EditorView } from '@codemirror/view'
 import { CircleSlash } from 'lucide-react'
 import { useMemo } from 'react'
@@ -84,7 +84,7 @@ function told({ round }: Preview, { round: now }: Seen): string {
   return `Rehearsed: ${plural(after, 'finding')} instead of ${before}, ${time}.`
 }
 
-/** What the edit mends and brings, by what each finding is called. */
+/** The titles of the findings that the edit removes and adds. */
 function Difference({ preview, open }: { preview: Preview; open: Seen }) {
   const [before, after] = [open.findings, preview.round?.findings]
   const { mends, brings } = useMemo(() => difference(before ?? [], after ?? []), [before, after])
@@ -112,7 +112,7 @@ function Difference({ preview, open }: { preview: Preview; open: Seen }) {
   )
 }
 
-/** The jobs that the text then fits, those first that it did not fit before. */
+/** The jobs that the text then fits, newly fitting ones first. */
 function Fits({ before, after, of }: NonNullable<Preview['fits']>) {
   const gained = after.filter(name => !before.includes(name))
   const kept = after.filter(name => before.includes(name))

@@ -1,4 +1,4 @@
-// What happens between probing and full heat: where the head waits, and how long it settles.
+// What happens between probing and full heat: where the head waits, and how long the printer settles.
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { propose } from '../../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'

@@ -1,4 +1,4 @@
-// A number about to become a setting: what it is called, why, and on which lines it is the same thing.
+// A number that becomes a setting: its name, its reason, and the lines where the same number has the same meaning.
 import { useState } from 'react'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { selectLines } from '../../../state/playhead.ts'

@@ -1,4 +1,4 @@
-// What can be changed about a purge line: amount or bead, speed, length, edge, direction. All that is touched holds together.
+// Changes a purge line: amount or bead, speed, length, edge, direction. All changes apply together.
 import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { edges } from '../../../../core/script/edits/edge.ts'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
@@ -11,16 +11,18 @@ type Shaping = Extract<EditRequest, { do: 'shape' }>
 
 export const shapes = (request: EditRequest): request is Shaping => request.do === 'shape'
 
-/** Quick changes build on each other, answered or not. */
+/** Quick changes build on each other, whether answered or not. */
 function change(request: Shaping, part: Partial<Shaping>): void {
   const { asked } = usePreview.getState()
   void propose({ ...(asked?.do === 'shape' ? asked : request), ...part })
 }
 
-/** The amount, the bead and its width are one thing said in three ways: the last that is said holds. */
+/** Amount, bead and width express the same quantity: the one entered last counts. */
 const noAmount = { amountPercent: undefined, beadMm2: undefined, widthMm: undefined }
 
-/** The purge's present bead, mm², speed, mm/s, and length, mm, as its first stroke has them; null where it lays none. */
+/**
+ * The current bead, mm², speed, mm/s, and length, mm, of the purge, from its first stroke; null if it extrudes nothing.
+ */
 function presently({ round }: Seen, at: number): Record<'bead' | 'width' | 'speed' | 'length', number | null> {
   const all = round?.passages.flatMap(passage => [passage, ...passage.parts]) ?? []
   const passage = all.find(({ firstLine }) => firstLine === at)

@@ -1,4 +1,4 @@
-// Passages as bands along the ribbon, each sort with a pattern of its own.
+// Passages as bands along the ribbon, with a pattern for each kind.
 import { duration } from '../../../../core/format.ts'
 import type { Passage, PassageKind } from '../../../../core/script/passages.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
@@ -25,7 +25,7 @@ const kinds: Partial<Record<PassageKind, Kind>> = {
   retract: 'filament',
 }
 
-/** Dots for heat, slanted lines for motion, a full band for filament: told apart without their colours. */
+/** Dots for heat, slanted lines for motion, a solid band for filament: distinct without colour. */
 const looks: Record<Kind, { background: string; border: string }> = {
   heat: {
     background:
@@ -48,12 +48,13 @@ const narrowest = 9
 type Props = { round: DeskRound; width: number; totalS: number; selection: Selection | null }
 
 /**
- * Bands stand at their times; one that takes no time is still wide enough to see and press, and pushes the next aside. Where
- * there are too many for that, only those that are wide enough by their time are drawn; the outline has them all.
+ * Places the bands at their times. A band that takes no time is still wide enough to see and click, and pushes the next
+ * one aside. If there are too many bands for that, only those that are wide enough by their time are drawn; the outline
+ * lists all.
  */
 function layOut(passages: readonly Passage[], width: number, totalS: number) {
   let from = 0
-  // A call opens into what it ran; what a config's macros do comes in the order of time.
+  // A call is divided into the passages that it ran; those of a config's macros are in the order of time.
   const awake = passages
     .flatMap(passage => (passage.ran.length > 1 ? passage.ran : [passage]))
     .filter(({ enabled }) => enabled)
@@ -67,7 +68,7 @@ function layOut(passages: readonly Passage[], width: number, totalS: number) {
       from = right + 1
       return { passage, left, right }
     })
-  // Those that were pushed beyond the end push back.
+  // Bands pushed beyond the end push the others back.
   let to = width
   for (const band of bands.toReversed()) {
     band.right = Math.min(band.right, to)

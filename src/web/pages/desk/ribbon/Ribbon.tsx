@@ -1,4 +1,4 @@
-// The ribbon: time along, temperatures up, passages as bands, messages as flags, and the playhead over it all.
+// The ribbon: time to the right, temperatures upwards, passages as bands, messages as flags, and the playhead.
 import { ChevronDown, ChevronUp, Flag, Pause, Play } from 'lucide-react'
 import { memo, type PointerEvent, type ReactNode, useDeferredValue, useRef } from 'react'
 import { celsius, clock, duration } from '../../../../core/format.ts'
@@ -19,9 +19,9 @@ import { reachOf, TimeMarks } from './TimeMarks.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
-/** Its height, and that of its bands alone, px. */
+/** The height of the ribbon, and of its bands alone, px. */
 const [whole, bandsOnly] = [166, 38]
-/** The shortest time that the ribbon spreads over its width, s. */
+/** The shortest time over which the ribbon is spread, s. */
 const shortest = 1
 
 export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
@@ -30,7 +30,7 @@ export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
   const totalS = Math.max(round?.trace.totalS ?? 0, shortest)
   const { folded } = useRoom()
   const height = folded ? bandsOnly : whole
-  // The curves are the dearest to draw, so while one types they come a moment after everything else.
+  // The curves take the longest to draw, so they are drawn after everything else while the person types.
   const drawn = useDeferredValue(round)
   return (
     <section
@@ -73,7 +73,7 @@ export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
   )
 })
 
-/** Playing and folding, at the ribbon's end. */
+/** The buttons at the end of the ribbon: play, and fold. */
 function Controls({ totalS, folded }: { totalS: number; folded: boolean }) {
   const { playing } = usePlaying()
   const pace = paceOf(totalS)
@@ -122,7 +122,10 @@ const Flags = memo(function Flags({ round, width, totalS }: { round: DeskRound; 
   })
 })
 
-/** Where a key takes the playhead, s: arrows by a step, Page Up and Down from passage to passage, Home and End to the ends. */
+/**
+ * The time, s, to which a key moves the playhead: arrows by a step, Page Up and Down by passages, Home and End to the
+ * ends.
+ */
 function keyTarget(
   key: string,
   at: number,

@@ -1,4 +1,4 @@
-// Nozzle and bed over time: what they are told to hold, and what they have.
+// Nozzle and bed temperatures over time: targets and actual values.
 import { memo, useMemo } from 'react'
 import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/temperature.ts'
 import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
@@ -14,7 +14,7 @@ type Props = { round: DeskRound; setting: RehearsalInput; width: number; height:
 const samples = 240
 const axisHeight = 20
 const topRoom = 8
-/** Of a label: how wide a letter is, about, and how high a line, px. */
+/** The approximate width of a letter and height of a line of a label, px. */
 const [letterPx, lineHighPx] = [7, 16]
 
 type Row = {
@@ -26,7 +26,7 @@ type Row = {
   surface: number | null
 }
 
-/** Points in time worth drawing: evenly spread, and both sides of every change of a target. */
+/** The times that are drawn: evenly spaced, and both sides of every change of a target. */
 function times(round: DeskRound, totalS: number): number[] {
   const changes = [...round.trace.nozzles, round.trace.bed].flatMap(({ segments }) =>
     segments.flatMap(({ at }) => [at - 1e-3, at]),
@@ -53,7 +53,7 @@ export const TemperatureChart = memo(function TemperatureChart({ round, setting,
   )
   const oozeSafeC = setting.material.oozeSafeC
   const highest = Math.max(oozeSafeC, ...data.map(row => Math.max(row.nozzle, row.nozzleTold ?? 0))) * 1.1
-  // Below zero there is room for what the ribbon says of waits.
+  // The space below zero is for the ribbon's labels of waits.
   const lowest = -highest * 0.08
   const xOf = (at: number) => (at / totalS) * width
   const yOf = (c: number) => topRoom + ((highest - c) / (highest - lowest)) * (height - axisHeight - topRoom)
@@ -117,7 +117,7 @@ const boxOf = ({ x, y, text }: LabelProps): Box => ({
   high: y + lineHighPx,
 })
 
-/** A name on each stretch of a curve that is long enough to carry it. */
+/** Labels each part of a curve that is long enough. */
 function labelsOf(
   history: HeaterHistory,
   totalS: number,

@@ -1,16 +1,19 @@
-// The round times along the ribbon's foot. One that the playhead's words would cover is left out, not cut.
+// The round times below the ribbon. A time that the playhead's label would cover is left out.
 import { clock, plain } from '../../../../core/format.ts'
 import { timeTicks } from '../../../lib/round-ticks.ts'
 
-/** Where they stand, s. One at the very end would be cut off. */
+/** The times, s. One at the very end would be cut off. */
 export const timeMarks = (totalS: number): number[] => timeTicks(totalS, 6).filter(at => at < totalS * 0.965)
 
-/** How wide a letter of these words is, about, px. */
+/** The approximate width of a letter, px. */
 const letterPx = 5.2
-/** Room on both sides of the playhead's words together, px. */
+/** Space on both sides of the playhead's label together, px. */
 const besidesPx = 14
 
-/** From where to where words beside the playhead at `x` reach, px: to its right, or to its left where the ribbon ends. */
+/**
+ * The start and end of the label beside the playhead at `x`, px: to its right, or to its left near the end of the
+ * ribbon.
+ */
 export function reachOf(words: string, x: number, width: number): [from: number, to: number] {
   const long = words.length * letterPx + besidesPx
   return x + long > width ? [x - long, x] : [x, x + long]

@@ -1,12 +1,12 @@
-// Messages as flags on the ribbon: those that would lie over each other share one.
+// Messages as flags on the ribbon: messages whose flags would overlap share one.
 import type { Message } from '../../../../core/machine/trace.ts'
 
-/** A flag is so wide, px. */
+/** The width of a flag, px. */
 const flagPx = 14
 
 type FlagMark = { left: number; messages: readonly [Message, ...Message[]] }
 
-/** `left` in px from the ribbon's beginning; each flag has the messages that come before there is room for the next. */
+/** `left` is in px from the start of the ribbon. Each flag contains the messages up to the next flag that has room. */
 export function flagsOf(messages: readonly Message[], width: number, totalS: number): FlagMark[] {
   const flags: { left: number; messages: [Message, ...Message[]] }[] = []
   for (const message of messages) {

@@ -1,4 +1,4 @@
-// What a printer is learned from: files dropped, chosen or pasted, each with what it was taken for.
+// The files to learn a printer from, dropped, chosen or pasted, each with its recognised kind.
 import { FileText, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { plural } from '../../../../core/format.ts'

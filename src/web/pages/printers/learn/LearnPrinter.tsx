@@ -1,4 +1,4 @@
-// Learn a printer: files go in at the left, and at the right stands what they tell, each field with where it comes from.
+// Learn a printer: files on the left; on the right the fields that they state, each with its source.
 
 import { useCallback, useEffect } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'

@@ -1,4 +1,4 @@
-// The fields that files tell, in groups: what each is, what is known now, and where it comes from.
+// A table of the learned fields in groups: the learned value, the current one, and the source.
 import { Check, CircleDashed, CornerDownRight } from 'lucide-react'
 import type { How } from '../../../../core/learn/findings.ts'
 import type { Told } from '../../../../core/learn/learn.ts'
@@ -10,7 +10,7 @@ import { describeField, grouped, labelOfField } from './learned-words.ts'
 type Props = {
   told: readonly Told[]
   existing: Printer | null
-  /** How many fields are as they are known already. */
+  /** The number of fields whose value does not change. */
   same: number
   isTaken: (told: Told) => boolean
   onTake: (fields: readonly string[], take: boolean) => void

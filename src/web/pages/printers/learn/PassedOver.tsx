@@ -1,4 +1,4 @@
-// What was read and not used, each line with its reason; the same reason for several lines is said once.
+// Lines that were read and not used, each with its reason; equal reasons are shown once.
 
 import { plural } from '../../../../core/format.ts'
 import type { PassedOver as Passed } from '../../../../core/learn/learn.ts'

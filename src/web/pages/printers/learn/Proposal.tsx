@@ -1,4 +1,4 @@
-// What files tell of a printer, to be taken all at once or field by field; questions first, and at the end what was passed over.
+// The proposed printer, to accept as a whole or field by field: questions first, unused lines last.
 
 import { useCallback, useMemo, useState } from 'react'
 import { type Learned, type Told, withTold } from '../../../../core/learn/learn.ts'
@@ -20,7 +20,7 @@ import { TaughtTable } from './TaughtTable.tsx'
 
 type Props = { learned: Learned; existing: Saved<Printer> | null; onDone: (id: number) => void }
 
-/** What is taken unless the person says otherwise: of a printer that is known already no guess, and not its name. */
+/** Whether a field is accepted at first: for an existing printer neither guesses nor its name. */
 const takenAtFirst = ({ field, how }: Told, existing: boolean): boolean =>
   !existing || (how !== 'guessed' && field !== 'name')
 
@@ -45,7 +45,7 @@ export function Proposal({ learned, existing, onDone }: Props) {
     const base = existing?.data ?? learned.usual
     const parsed = withTold(base, chosen)
     if (!parsed.success) return { printer: null, why: sentenceOf(parsed.issues) }
-    // What a person answered or called it is theirs, and comes from no file.
+    // Answers and names that a person typed have the person as their source.
     const sources = Object.fromEntries(
       Object.entries(parsed.output.sources).filter(
         ([field]) => !(field in answers) && !(field === 'name' && name !== null),
@@ -64,7 +64,7 @@ export function Proposal({ learned, existing, onDone }: Props) {
     }
   }, [chosen, existing, learned.usual, answers, taught, untaught, name])
   const differing = existing ? told.filter(({ field, value }) => !sameValue(at(existing.data, field), value)) : told
-  // Of a printer that is known, what is usual for its kind is not asked about.
+  // For an existing printer, defaults are not asked about.
   const usual = new Set(existing ? told.filter(({ how }) => how === 'guessed').map(({ field }) => field) : [])
   const asks = learned.asks.filter(({ key }) => !usual.has(key))
   const saving = useCommand(async () => {

@@ -1,8 +1,8 @@
-// What the files leave open or contradict each other in: an answer goes over what is proposed.
+// Questions that the files leave open or answer differently: an answer replaces the proposed value.
 import type { Ask } from '../../../../core/learn/learn.ts'
 import { choicesOf, describeField, unitOf } from './learned-words.ts'
 
-/** By the field that each is for. */
+/** By the field that each answer is for. */
 export type Answers = Readonly<Record<string, unknown>>
 type Props = { asks: readonly Ask[]; answers: Answers; onAnswer: (answers: Answers) => void }
 

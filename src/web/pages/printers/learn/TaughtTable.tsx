@@ -1,10 +1,10 @@
-// Commands of the scripts that are not known here, with what they seem to do: taught with the printer, for this printer alone.
+// Unknown commands of the scripts with their likely effects: taught together with the printer, for this printer only.
 import { type TaughtCommand, takesSeconds } from '../../../../core/model/taught.ts'
 import { taughtWords } from '../../../lib/taught.ts'
 
 type Props = {
   taught: readonly TaughtCommand[]
-  /** Those that are not to be taught, by name. */
+  /** The names of the commands that are not taught. */
   left: readonly string[]
   onLeave: (name: string, leave: boolean) => void
 }

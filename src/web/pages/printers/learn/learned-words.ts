@@ -1,4 +1,4 @@
-// What a learned field is called and what its value is in words, for people.
+// Labels of learned fields, and their values in words.
 
 import { plain, plural } from '../../../../core/format.ts'
 import type { Told } from '../../../../core/learn/learn.ts'
@@ -89,7 +89,7 @@ const ofTool: Readonly<Record<string, string>> = {
   'offset.z': 'offset Z',
 }
 
-/** What a field is called. */
+/** The label of a field. */
 export function labelOfField(field: string): string {
   const [, number, rest = ''] = /^tools\.(\d+)\.(.+)$/.exec(field) ?? []
   if (number !== undefined) return `T${number} ${ofTool[rest] ?? rest}`
@@ -154,7 +154,7 @@ function ofRecord(field: string, value: Record<string, unknown>): string {
     .join(' ')
 }
 
-/** A value in words; `nothing` where there is none. */
+/** A value in words; `nothing` if there is none. */
 export function describeField(field: string, value: unknown, nothing = 'none'): string {
   if (value === null || value === undefined) return nothing
   const unit = unitOf(field)
@@ -168,7 +168,7 @@ export function describeField(field: string, value: unknown, nothing = 'none'): 
   return Array.isArray(value) ? ofList(value, unit) : ofRecord(field, value as Record<string, unknown>)
 }
 
-/** Whether two values of a field are the same; none and nothing are. */
+/** Whether two values of a field are equal; null and undefined are. */
 export const sameValue = (a: unknown, b: unknown): boolean =>
   JSON.stringify(a ?? null) === JSON.stringify(b ?? null) ||
   (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) < 1e-6)
