@@ -1,4 +1,5 @@
-// A form with a schema behind it: each flaw at its field, what is not saved kept in this browser, and a refusal of the server told.
+// A form with a schema: errors are shown at their fields, unsaved values are stored in this browser as a draft, and the
+// server's refusal is shown.
 import { valibotResolver } from '@hookform/resolvers/valibot'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import {
@@ -20,7 +21,7 @@ import { pressEnded } from './press-ended.ts'
 
 export type Form<T extends FieldValues> = {
   fields: UseFormReturn<T, unknown, T>
-  /** What stands in it now. */
+  /** The current value. */
   value: T
   changed: boolean
   /** Why it was not saved. */
@@ -31,29 +32,29 @@ export type Form<T extends FieldValues> = {
   others: readonly FormDraft[]
   /** Puts another tab's draft into the form; the draft itself stays until it is discarded. */
   take: (draft: FormDraft) => void
-  /** Changes some of it by other means than its fields. */
+  /** Changes values without their fields. */
   change: (part: Partial<T>) => void
-  /** Saves a value that fits the schema, for a form's `onSubmit`; resolves to whether it is saved. A call during another joins it. */
+  /** Saves the value if it fits the schema, for a form's `onSubmit`; resolves to whether it was saved. A second call while the first is pending joins it. */
   submit: (event?: { preventDefault: () => void }) => Promise<boolean>
-  /** Back to what is saved. */
+  /** Returns to the saved value. */
   undo: () => void
 }
 
 type Options<T extends FieldValues> = {
-  /** A name for this form alone, by which a change that waits is found again; null for a few words that need not wait. */
+  /** The key of the form's draft; null for a form without drafts. */
   key: string | null
   schema: v.GenericSchema<FieldValues, T>
   saved: T
-  /** The name of the saved thing, where the form itself has no name. */
+  /** The name of the saved item, if the form has no field for a name. */
   of?: string
-  /** Its rows belong to what is saved: a change of other rows than now is dropped. */
+  /** The rows belong to the saved value: a draft of different rows is dropped. */
   bound?: boolean
-  /** What the form begins with where it is something else than what is saved. */
+  /** The initial value, if it differs from the saved one. */
   begin?: T
   send: (value: T) => Promise<unknown>
 }
 
-/** A field that is left says what is wrong with it, and would move what it was left for from under the pointer. */
+/** Delays the error of a field until the mouse button is released: the error could move the button that was pressed. */
 const afterThePress =
   <T extends FieldValues>(resolve: Resolver<T, unknown, T>): Resolver<T, unknown, T> =>
   async (...asked) => {
@@ -76,7 +77,7 @@ export function useForm<T extends FieldValues>({
   })
   const fields = useFields<T, unknown, T>({
     defaultValues: (found ? found.value : begin) as DefaultValues<T>,
-    // What a schema gives it takes as well.
+    // The schema's output is also valid input.
     resolver: afterThePress(valibotResolver(schema as v.GenericSchema<T, T>, { message: flawOf })),
     mode: 'onTouched',
   })
@@ -85,15 +86,16 @@ export function useForm<T extends FieldValues>({
     found &&
       `What you changed here earlier is not saved yet${found.stale ? ', and it was changed elsewhere meanwhile' : ''}.`,
   )
-  /** What was sent last, until it comes back as what is saved. */
+  /** The value that was sent last, until it returns as the saved one. */
   const sent = useRef('')
   const value = fields.watch()
-  const [now, kept] = [JSON.stringify(value), JSON.stringify(saved)]
+  const now = JSON.stringify(value)
+  const kept = useMemo(() => JSON.stringify(saved), [saved])
   const changed = now !== kept && now !== sent.current
   useEffect(() => {
     if (found) void adoptDraft(found.draft)
   }, [found])
-  /** Whether this form has a draft in the browser, which goes when the form holds again what is saved. */
+  /** Whether this form has a draft, which is deleted when the form shows the saved value again. */
   const drafted = useRef(found !== null)
   useEffect(() => {
     if (key === null) return
@@ -107,9 +109,9 @@ export function useForm<T extends FieldValues>({
     () => (key === null ? [] : formDrafts(key, JSON.parse(kept)).filter(({ draft }) => draft.tab !== tabId())),
     [key, kept, version],
   )
-  // What was changed elsewhere is shown where the form still stands as what was saved before.
+  // If the saved value changes elsewhere, a form without changes shows the new one.
   const shown = useRef({ now, kept })
-  /** Whether what is saved next is this form’s own change: that is no news to it. */
+  /** Whether the next saved value is this form's own. */
   const own = useRef(false)
   useEffect(() => {
     const before = shown.current
@@ -146,7 +148,7 @@ export function useForm<T extends FieldValues>({
       try {
         await send(fitting)
         sent.current = JSON.stringify(fitting)
-        // What was written meanwhile is a change of what is saved now.
+        // Values entered meanwhile are changes of the newly saved value.
         const writtenOn = JSON.stringify(fields.getValues()) !== asSent
         if (key !== null && !writtenOn) dropFormDraft(key)
         setWaited(null)

@@ -1,15 +1,18 @@
 // Keeps the last valid value of a form for pictures: an empty field has no number for a moment.
-import { useRef } from 'react'
+import { useEffect, useRef } from 'react'
 
-const hasItsNumbers = (value: unknown): boolean =>
+const hasValidNumbers = (value: unknown): boolean =>
   typeof value === 'number'
     ? Number.isFinite(value)
-    : typeof value !== 'object' || value === null || Object.values(value).every(hasItsNumbers)
+    : typeof value !== 'object' || value === null || Object.values(value).every(hasValidNumbers)
 
-/** Returns the latest value whose numbers are all valid. */
-export function useSound<T>(value: T): T {
-  const newest = useRef(value)
+/** Returns a copy of the latest value whose numbers are all valid. Pass only what is drawn: it is copied at every render. */
+export function useLastValid<T>(value: T): T {
+  const lastValid = useRef(value)
   // Copied, because a form changes its value in place.
-  if (hasItsNumbers(value)) newest.current = structuredClone(value)
-  return newest.current
+  const copy = hasValidNumbers(value) ? structuredClone(value) : null
+  useEffect(() => {
+    if (copy) lastValid.current = copy
+  })
+  return copy ?? lastValid.current
 }

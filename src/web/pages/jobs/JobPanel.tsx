@@ -5,7 +5,7 @@ import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/fits.ts'
 import { useForm } from '../../lib/useForm.ts'
-import { useSound } from '../../lib/useLastValid.ts'
+import { useLastValid } from '../../lib/useLastValid.ts'
 import { api, type Saved } from '../../state/api.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
@@ -62,7 +62,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
   const { fields, value: job } = form
   const { area, top, materials: tools, firstTool, takes } = job
   const rectangle = areaOn(job, printer)
-  const drawn = useSound({ area: rectangle, tower: towerOf(job) })
+  const drawn = useLastValid({ area: rectangle, tower: towerOf(job) })
   const odd = misfit(job, printer)
   const max = Math.max(printer.tools.length, tools.length, firstTool + 1)
   const setTools = (now: string[]) => fields.setValue('materials', now)

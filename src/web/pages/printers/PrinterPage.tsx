@@ -8,7 +8,7 @@ import type { SavedScript } from '../../../core/model/stored.ts'
 import { withoutTool, withTool } from '../../../core/model/tools.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { useForm } from '../../lib/useForm.ts'
-import { useSound } from '../../lib/useLastValid.ts'
+import { useLastValid } from '../../lib/useLastValid.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { api, type Things } from '../../state/api.ts'
 import { useScriptsOf } from '../../state/queries.ts'
@@ -57,7 +57,8 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
     },
   })
   const { fields, value: printer, changed, change } = form
-  const drawn = useSound(printer)
+  // Macros can be long, and are not drawn.
+  const drawn = useLastValid<Printer>({ ...printer, macros: '', macroFiles: [], configFiles: [] })
   const copying = useCommand(async () => {
     const names = things.printers.map(({ data }) => data.name)
     let name = `${saved.name}, a copy`
