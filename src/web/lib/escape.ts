@@ -1,6 +1,8 @@
 // Esc closes the dialog that opened last. A menu or listbox that is open over a dialog handles Esc itself.
-import { useLayoutEffect, useRef } from 'react'
+
+import { useLayoutEffect } from 'react'
 import { lists } from './overlays.ts'
+import { useLatest } from './useLatest.ts'
 
 /** Functions that close the open dialogs, in the order in which they opened. */
 const closes: (() => void)[] = []
@@ -23,14 +25,11 @@ export function watchEscape(): void {
 }
 
 export function useClosedByEscape(open: boolean, close: () => void): void {
-  const newest = useRef(close)
-  useLayoutEffect(() => {
-    newest.current = close
-  })
+  const newest = useLatest(close)
   useLayoutEffect(() => {
     if (!open) return
     const mine = () => newest.current()
     closes.push(mine)
     return () => void closes.splice(closes.indexOf(mine), 1)
-  }, [open])
+  }, [open, newest])
 }

@@ -1,5 +1,7 @@
 // The actions of the page that is open: each button and link registers itself, and the finder lists them.
-import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect, useRef } from 'react'
+
+import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect } from 'react'
+import { useLatest } from '../lib/useLatest.ts'
 
 /** An action that the finder offers, under a heading. */
 export type Action = {
@@ -61,14 +63,11 @@ const menus = new Set<{ current: MenuOfPage | null }>()
 
 /** Registers the menu's items while the menu is on the page. */
 export function useMenuOfPage(menu: MenuOfPage | null): void {
-  const now = useRef(menu)
-  useEffect(() => {
-    now.current = menu
-  })
+  const now = useLatest(menu)
   useEffect(() => {
     menus.add(now)
     return () => void menus.delete(now)
-  }, [])
+  }, [now])
 }
 
 export const menusOfPage = (): MenuOfPage[] => [...menus].flatMap(({ current }) => current ?? [])

@@ -1,7 +1,9 @@
 // Accepts files that are dropped anywhere: a script opens on the Desk, and a printer is learned from files that
 // describe a machine. Elements that accept files themselves are marked `data-takes-files`.
-import { useEffect, useRef, useState } from 'react'
+
+import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { useLatest } from '../lib/useLatest.ts'
 import { beginFromFiles } from '../state/begin.ts'
 import { Notice } from './Notice.tsx'
 
@@ -22,13 +24,12 @@ export function DropAnywhere() {
   const navigate = useNavigate()
   const [over, setOver] = useState(false)
   const [problem, setProblem] = useState<string | null>(null)
-  const take = useRef(async (_: readonly File[]) => {})
-  take.current = async files => {
+  const take = useLatest(async (files: readonly File[]) => {
     const { address, why } = await beginFromFiles(files)
     if (why === null) return navigate(address)
     setProblem(why)
     setTimeout(() => setProblem(null), shownMs)
-  }
+  })
   useEffect(() => {
     const onOver = (event: DragEvent) => {
       const fate = fateOf(event)
@@ -57,7 +58,7 @@ export function DropAnywhere() {
       removeEventListener('dragleave', onLeave, { capture: true })
       removeEventListener('drop', onDrop, { capture: true })
     }
-  }, [])
+  }, [take])
   return (
     <>
       {over && (

@@ -1,5 +1,7 @@
 // Renders the page's menus invisibly, so that the finder lists their items as the menus would show them.
+
 import { createContext, memo, Suspense, use, useEffect, useRef, useState } from 'react'
+import { useLatest } from '../lib/useLatest.ts'
 import { type Action, type MenuOfPage, menusOfPage } from '../state/registry.ts'
 import { ItemOfMenu, type ItemProps } from './Menu.tsx'
 
@@ -28,10 +30,7 @@ export const FoundMenus = memo(function FoundMenus({ found }: { found: Found }) 
 function FoundItem({ children, disabled, onSelect, 'data-also': also = '' }: ItemProps) {
   const its = useRef<HTMLDivElement>(null)
   const within = use(Within)
-  const select = useRef(onSelect)
-  useEffect(() => {
-    select.current = onSelect
-  })
+  const select = useLatest(onSelect)
   useEffect(() => {
     if (!its.current || !within || disabled) return
     const { menu, found } = within
@@ -44,6 +43,6 @@ function FoundItem({ children, disabled, onSelect, 'data-also': also = '' }: Ite
       also: `${menu.ofOne ? '' : menu.name} ${words} ${also}`,
       run: () => select.current?.(new Event('select')),
     })
-  }, [within, disabled, also])
+  }, [within, disabled, also, select])
   return <div ref={its}>{children}</div>
 }

@@ -1,10 +1,12 @@
 // An editor for a host's config, with sections, keys and templates in colour. Loaded only when a config is changed.
+
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
 import { configLanguage } from '../../lib/config-language.ts'
 import { caretStays, editorTheme } from '../../lib/editor-theme.ts'
+import { useLatest } from '../../lib/useLatest.ts'
 
 type Props = { name: string; value: string; onChange: (value: string) => void }
 
@@ -12,8 +14,7 @@ const look = EditorView.theme({ '&': { height: '24rem' } })
 
 export default function ConfigEditor({ name, value, onChange }: Props) {
   const host = useRef<HTMLDivElement>(null)
-  const changed = useRef(onChange)
-  changed.current = onChange
+  const changed = useLatest(onChange)
   const first = useRef(value)
   useEffect(() => {
     if (!host.current) return
@@ -38,7 +39,7 @@ export default function ConfigEditor({ name, value, onChange }: Props) {
       }),
     })
     return () => view.destroy()
-  }, [name])
+  }, [name, changed])
   return (
     <div
       ref={host}

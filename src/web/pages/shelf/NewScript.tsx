@@ -1,8 +1,10 @@
 // Starts a new script: a dropped file, pasted text, or a file from disk.
-import { useLayoutEffect, useRef, useState } from 'react'
+
+import { useLayoutEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { somethingOver } from '../../lib/overlays.ts'
 import { useDrop } from '../../lib/useDrop.ts'
+import { useLatest } from '../../lib/useLatest.ts'
 import { type Begun, beginFromFile, beginScript } from '../../state/begin.ts'
 import { Button } from '../../ui/Button.tsx'
 import { FileButton } from '../../ui/FileButton.tsx'
@@ -20,8 +22,7 @@ export function NewScript() {
   const begin = (text: string) => go(beginScript(text, ''))
   const take = (file: File | undefined) => file && go(beginFromFile(file))
 
-  const begun = useRef(begin)
-  begun.current = begin
+  const begun = useLatest(begin)
   // In a layout effect: as soon as the page is visible, pasting works.
   useLayoutEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
@@ -33,7 +34,7 @@ export function NewScript() {
     }
     addEventListener('paste', onPaste)
     return () => removeEventListener('paste', onPaste)
-  }, [])
+  }, [begun])
 
   const { over, handlers } = useDrop(data => {
     const text = data.getData('text/plain')

@@ -1,5 +1,7 @@
 // Zooms and pans the bed's picture: by wheel, pinch, dragging and keys, and back to the whole.
+
 import { useEffect, useRef, useState } from 'react'
+import { useLatest } from '../../../lib/useLatest.ts'
 import { type Transform, type Zooming, zoomingOf } from './zooming.ts'
 
 /** The area that has to fit into the picture, mm, Y up. */
@@ -41,8 +43,7 @@ export function useBedZoom(
   // The unzoomed view: everything, centred.
   const [shownLeft, shownTop] = [(left + right) / 2 - (width * fits) / 2, -(front + back) / 2 - (height * fits) / 2]
   // The latest values for event handlers and late callbacks.
-  const now = useRef({ drags, width, height, max: 1 })
-  now.current = { drags, width, height, max: Math.max(1, fits / finestMm) }
+  const now = useLatest({ drags, width, height, max: Math.max(1, fits / finestMm) })
   const zooming = useRef<Zooming | null>(null)
   useEffect(() => {
     if (!element) return
@@ -53,7 +54,7 @@ export function useBedZoom(
       made.end()
       zooming.current = null
     }
-  }, [element])
+  }, [element, now])
   useEffect(() => {
     if (width > 0) zooming.current?.sized(width, height, Math.max(1, fits / finestMm))
   }, [width, height, fits])

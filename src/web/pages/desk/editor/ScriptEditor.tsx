@@ -18,6 +18,7 @@ import { memo, Suspense, useEffect, useRef } from 'react'
 import { familyFacts } from '../../../../core/model/family.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { caretStays, editorTheme } from '../../../lib/editor-theme.ts'
+import { useLatest } from '../../../lib/useLatest.ts'
 import { unparted } from '../../../lib/words.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { notePaste, setText } from '../../../state/desk-changes.ts'
@@ -89,12 +90,11 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
   const view = useRef<EditorView | null>(null)
   const jobs = useDesk(({ things }) => things?.jobs)
   const materials = useDesk(({ things }) => things?.materials)
-  const known = useRef<Known>({ setting, jobs: [], materials: [] })
-  known.current = {
+  const known = useLatest<Known>({
     setting,
     jobs: jobs?.map(({ data }) => data) ?? [],
     materials: materials?.map(({ data }) => data) ?? [],
-  }
+  })
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor, with a history of its own, for each text put in from outside
   useEffect(() => {
