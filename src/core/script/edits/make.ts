@@ -6,7 +6,7 @@ import { rawLines, read } from '../../gcode/read.ts'
 import { whyBeyond } from '../../machine/beyond.ts'
 import { strokesOf, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { segmentAt } from '../../machine/temperature.ts'
-import { lastModes, modesAfter, modesBefore, stepsOf } from '../../machine/trace.ts'
+import { lastModes, modesAfter, modesBefore, positionAt, stepsOf } from '../../machine/trace.ts'
 import { withinPrint } from '../../model/moment.ts'
 import { axes, retractionOf } from '../../model/printer.ts'
 import { applyEdits } from '../../model/script.ts'
@@ -32,7 +32,12 @@ export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: numb
   const now = row < 0 ? trace.totalS : (trace.rows.start[row] as number)
   const segment = segmentAt(trace.bed, now)
   const heldS = segment.targetC > 0 && Number.isFinite(segment.reachS) ? now - segment.at - segment.reachS : 0
-  return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row), bedHeldS: Math.max(0, heldS) }
+  return {
+    stage,
+    modes: row < 0 ? lastModes(trace) : modesBefore(trace, row),
+    bedHeldS: Math.max(0, heldS),
+    headZ: positionAt(trace, now).z,
+  }
 }
 
 /** A maker by name (looked up in the list), or the maker itself. */

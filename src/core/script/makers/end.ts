@@ -8,7 +8,7 @@ import { beyondReach, type Made, type Maker, number, numberIn, type Surroundings
 /** Smaller lifts are left out, mm. */
 const leastLiftMm = 0.01
 
-function make(values: Values, { stage, modes }: Surroundings): Made {
+function make(values: Values, { stage, modes, headZ }: Surroundings): Made {
   const { printer, job, firmware } = stage
   const { phrases } = firmware
   const [x, y] = [numberIn(values, 'x'), numberIn(values, 'y')]
@@ -17,7 +17,9 @@ function make(values: Values, { stage, modes }: Surroundings): Made {
     ['y', y],
   ])
   if (why) return { ok: false, why }
-  const lift = Math.min(numberIn(values, 'lift'), Math.max(0, printer.reach.z[1] - topOn(job, printer)))
+  // The head is on top of the print at the end, or higher if an earlier line has lifted it.
+  const fromZ = Math.max(topOn(job, printer), Number.isNaN(headZ) ? 0 : headZ)
+  const lift = Math.min(numberIn(values, 'lift'), Math.max(0, printer.reach.z[1] - fromZ))
   const back = numberIn(values, 'back')
   const off = heatersUsed(stage).map(({ heater, tool }) => phrases.heat(heater, 0, tool))
   const motors =

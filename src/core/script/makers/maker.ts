@@ -25,16 +25,17 @@ export type Parameter = Choice | Count | Text
 export type Values = Readonly<Record<string, string | number>>
 
 /**
- * What a maker can use: printer, material and job; the modes at the position of the passage; and for how many seconds
- * the bed has held its target there (0 if it has not).
+ * The input of a maker: printer, material and job, and the machine where the passage begins: its modes, the time for
+ * which the bed has held its target, s (0 if it has not), and the height of the head, mm (NaN if unknown).
  */
-export type Surroundings = { stage: Stage; modes: Modes; bedHeldS: number }
+export type Surroundings = { stage: Stage; modes: Modes; bedHeldS: number; headZ: number }
 
 /** The surroundings at the start of a script. */
 export const fromTheBeginning = (stage: Stage): Surroundings => ({
   stage,
   modes: beginning(stage).modes,
   bedHeldS: 0,
+  headZ: beginning(stage).position.z ?? Number.NaN,
 })
 
 /** `note` describes deviations from the request. */

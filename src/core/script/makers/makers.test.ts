@@ -185,6 +185,13 @@ describe('the brush wipe and the end of a print', () => {
     const planned = makePassage(seen, 'end-of-print', { lift: 10 }, 1)
     expect(planned.ok && planned.edits[0]?.insert).toContain('G1 Z4 F600')
   })
+
+  it('counts a lift above it: after G1 Z197 over a print of 20 mm, 3 mm are left on a machine of 200', () => {
+    const lifted = 'G90\nG1 Z197 F600\n'
+    const seen = { text: lifted, ...rehearseScript(lifted, { printer, material, job, moment: 'end' }) }
+    const planned = makePassage(seen, 'end-of-print', { lift: 10 }, 3)
+    expect(planned.ok && planned.edits[0]?.insert).toContain('G1 Z3 F600')
+  })
 })
 
 describe('markers', () => {

@@ -108,7 +108,7 @@ describe('a mixing table', () => {
 
   it('shows each blend', () => {
     const { stage, trace } = see('', mixing)
-    const surroundings = { stage, modes: trace.beginning.modes, bedHeldS: 0 }
+    const surroundings = { stage, modes: trace.beginning.modes, bedHeldS: 0, headZ: Number.NaN }
     const values = { how: 'steps', steps: 2, from: 1, to: 2, first: 5 }
     expect(mixingTable.swatches?.(values, surroundings)).toEqual([
       { name: 'T5', shares: [1, 0] },
