@@ -52,7 +52,7 @@ test('each kind of slip has its finding at its line', async ({ page }) => {
   await pasteOnShelf(page, text)
   const expected: [number, string][] = [
     [3, 'X needs a number'],
-    [4, 'is no speed at all'],
+    [4, 'is not a speed'],
     [5, 'don’t know exponents'],
     [6, 'is not a number'],
     [7, 'never closes'],

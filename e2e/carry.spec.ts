@@ -249,7 +249,7 @@ test('one purge line goes into another script, in place of its like', async ({ p
     .getByRole('option', { name: /^Wants a better purge/ })
     .click()
   await expect(where.getByRole('combobox', { name: 'Place, proposed' })).toContainText('in place of “purge”')
-  await where.getByRole('button', { name: 'Put it there, on the Desk' }).click()
+  await where.getByRole('button', { name: 'Insert it there, on the Desk' }).click()
   await expect(page.getByRole('heading', { name: 'Wants a better purge' })).toBeVisible()
   await expect(lineWith(page, 'G1 Y100 E9.973 F1000')).toBeVisible()
   await expect(editor(page)).not.toContainText('G1 X60 E2 F900')

@@ -43,7 +43,7 @@ test('repair a bad paste, comment out the probing, nudge the purge line 3 mm, ad
   await page.getByRole('button', { name: 'Outline' }).click()
 
   await page.getByRole('button', { name: 'Tools' }).click()
-  await page.getByRole('menuitem', { name: 'Repair what a paste did' }).click()
+  await page.getByRole('menuitem', { name: 'Repair a damaged paste' }).click()
   await expect(preview(page)).toContainText('M104 S205')
   expect(await takenText(page)).toBe(pasted)
   await apply(page)

@@ -69,7 +69,7 @@ test('what stands in a menu is found with the menu closed, and does the same', a
 test('what a menu has only now and then is found only then', async ({ page }) => {
   await openWarmUp(page, 'Zebra undone')
   await ask(page, 'discard')
-  await expect(page.getByText('Nothing has these words.')).toBeVisible()
+  await expect(page.getByText('Nothing matches.')).toBeVisible()
   await page.keyboard.press('Escape')
   await lineWith(page, 'M109').click()
   await page.keyboard.press('End')

@@ -71,7 +71,7 @@ test('a material and a job are made, changed, and printed with', async ({ page }
   await form.getByRole('button', { name: 'Earlier…' }).click()
   const earlier = page.getByRole('dialog', { name: 'Earlier: Shell white' })
   await expect(earlier).toContainText('Nozzle, first layer: 215 now 222')
-  await earlier.getByRole('button', { name: 'Bring it back' }).click()
+  await earlier.getByRole('button', { name: 'Restore it' }).click()
   await expect(form.getByLabel('Nozzle, first layer')).toHaveValue('215')
   await form.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('button', { name: /^Shell white/ })).toContainText('nozzle 215 °C')

@@ -55,7 +55,7 @@ test('a change can be dropped again for what is saved', async ({ page }) => {
   await page.keyboard.type('G28')
   await expect(page.getByText('Changed, not saved')).toBeVisible()
   await page.getByRole('button', { name: 'Export' }).click()
-  await page.getByRole('menuitem', { name: 'Go back to what is saved' }).click()
+  await page.getByRole('menuitem', { name: 'Go back to the saved text' }).click()
   await expect(page.getByText('Changed, not saved')).toHaveCount(0)
   expect(await takenText(page)).not.toContain('G28')
 })
@@ -98,7 +98,7 @@ test('a file that is dropped on a Desk opens as a script of its own, and is save
     return held
   })
   await editor(page).dispatchEvent('dragover', { dataTransfer: data })
-  await expect(page.getByText('Drop it to open it on the Desk')).toBeVisible()
+  await expect(page.getByText('Drop the file to open it on the Desk')).toBeVisible()
   await editor(page).dispatchEvent('drop', { dataTransfer: data })
   await expect(lineWith(page, 'M117 low tide')).toBeVisible()
   await page.getByRole('button', { name: 'Save', exact: true }).click()

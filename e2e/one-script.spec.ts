@@ -157,7 +157,7 @@ test('one script is read back the same from every form', async ({ page }) => {
   const inWords = await text.inputValue()
   await page.goto('/vocabularies')
   await page.getByRole('button', { name: /^The quiet slicer/ }).click()
-  await page.getByLabel('A script in these words').fill(inWords)
+  await page.getByLabel('A script with these placeholders').fill(inWords)
   await expect(page.getByRole('region', { name: 'In our values' })).toContainText('everything has a placeholder')
   await page.getByRole('button', { name: 'Open this script on the Desk' }).click()
   await expect(lineWith(page, 'M190 S@bed')).toBeVisible()

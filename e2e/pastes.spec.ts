@@ -10,7 +10,7 @@ test('commands behind a semicolon are put on lines of their own', async ({ page 
   await expect(page.getByRole('region', { name: 'Outcome' })).toContainText('Not ready for the print: ')
   await findings(page).first().getByRole('button', { name: 'Show fix' }).click()
   const preview = page.getByRole('region', { name: 'Preview' })
-  await expect(preview).toContainText('Mends Commands inside a comment')
+  await expect(preview).toContainText('Fixes Commands inside a comment')
   await preview.getByRole('button', { name: 'Apply' }).click()
   expect(await takenText(page)).toBe(
     'M140 S60 ; bed\nG28 ; home\nM420 S1 ; mesh\nM190 S60 ; wait\nM109 S205 ; nozzle\n',

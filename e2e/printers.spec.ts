@@ -41,9 +41,9 @@ test('what is changed of a printer waits when one leaves, tools are added and re
 
   await page.getByRole('button', { name: 'Earlier…' }).click()
   const earlier = page.getByRole('dialog', { name: 'Earlier: Redshank two' })
-  await expect(earlier.getByRole('button', { name: 'Bring it back' })).toHaveCount(2)
+  await expect(earlier.getByRole('button', { name: 'Restore it' })).toHaveCount(2)
   await expect(earlier).toContainText('Warm-up, Bed at most: 110 now 95')
-  await earlier.getByRole('button', { name: 'Bring it back' }).first().click()
+  await earlier.getByRole('button', { name: 'Restore it' }).first().click()
   await expect(page.getByText('Tool T1, nozzle T1')).toBeVisible()
   await page.getByRole('button', { name: 'Undo changes' }).click()
   await expect(page.getByText('Tool T1')).toHaveCount(0)

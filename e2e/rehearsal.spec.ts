@@ -135,7 +135,7 @@ test('a finding is ignored with a reason, comes back when its line changes, and 
 test('the checks are found, each with an example, and a finding leads to its own', async ({ page }) => {
   await page.goto('/checks')
   await page.getByLabel('Find a check').fill('purge area')
-  const card = page.getByRole('article', { name: 'The purge lies in the print' })
+  const card = page.getByRole('article', { name: 'The purge is inside the print' })
   await expect(card).toContainText('purge-in-print-area')
   await expect(card.getByRole('listitem').filter({ hasText: 'here' })).toContainText('G1 Y120 E12 F1200')
   await expect(card).toContainText('For “whole bed” (196 × 196 mm)')

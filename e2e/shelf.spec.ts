@@ -174,7 +174,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await expect(trial.getByAltText('As it is saved')).toBeVisible()
   await trial.getByRole('button', { name: 'Save the trial' }).click()
   await expect(revisions.getByText('Seen: fine')).toBeVisible()
-  await expect(revisions.getByText(/^4 min 2 s by the clock/)).toBeVisible()
+  await expect(revisions.getByText(/^4 min 2 s measured/)).toBeVisible()
 
   // Found again by a word of it.
   await page.keyboard.press('Control+k')
@@ -201,7 +201,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
     .getByLabel('A shelf’s file')
     .setInputFiles({ name: 'shelf.zip', mimeType: 'application/zip', buffer: readFileSync(path) })
   await page.getByRole('button', { name: /^Bring in \d+ things/ }).click()
-  await expect(page.getByRole('status')).toContainText('is brought in')
+  await expect(page.getByRole('status')).toContainText('is imported')
   expect(await everything(page)).toEqual(before)
 })
 
@@ -233,7 +233,9 @@ test('two tabs save the same script: the later one is told, sees the difference 
   await other.bringToFront()
   await write(other, ' second')
   const dialog = other.getByRole('dialog', { name: 'It was saved elsewhere meanwhile' })
-  await expect(dialog.getByRole('list', { name: 'Yours against what was saved' })).toContainText('M117 One second')
+  await expect(dialog.getByRole('list', { name: 'Your text compared with the saved one' })).toContainText(
+    'M117 One second',
+  )
   await dialog.getByRole('button', { name: 'Save mine after it' }).click()
   await expect(dialog).toHaveCount(0)
   await other.goto(`/history/${id}`)
@@ -265,7 +267,7 @@ test('a printer is made in five questions, and a change says what it does to its
   await expect(effect).toContainText('1 script will be rehearsed')
   // The second “to X” is that of the reach.
   await page.getByLabel(/^to X/).nth(1).fill('200')
-  await expect(effect).toContainText('comes: line 5: Goes to X 215, 15 mm beyond the right of the reach')
+  await expect(effect).toContainText('new: line 5: Goes to X 215, 15 mm beyond the right of the reach')
   // A clip that is dragged, or moved by keys, into the way.
   await page.getByLabel(/^to X/).nth(1).fill('220')
   await expect(effect).toContainText('Nothing is changed yet')
@@ -333,7 +335,7 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
       .getByLabel(/^By the clock/)
       .fill(clock)
     await page.getByRole('dialog').getByRole('button', { name: 'Save the trial' }).click()
-    await expect(page.getByText(/by the clock/)).toBeVisible()
+    await expect(page.getByText(/s measured/)).toBeVisible()
   }
   await page.getByRole('button', { name: 'Calibrate from trials…' }).click()
   const fit = page.getByRole('dialog')
@@ -345,7 +347,7 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
     .getByLabel(/^By the clock/)
     .fill('5:06')
   await page.getByRole('dialog').getByRole('button', { name: 'Save the trial' }).click()
-  await expect(page.getByText(/5 min 6 s by the clock/)).toBeVisible()
+  await expect(page.getByText(/5 min 6 s measured/)).toBeVisible()
   await page.getByRole('button', { name: 'Calibrate from trials…' }).click()
   await expect(fit.getByText(/^nozzle to 200 °C: 95 →/)).toBeVisible()
   await fit.getByRole('button', { name: 'Use these figures' }).click()

@@ -51,8 +51,8 @@ export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
   if (!to.printer.storedMesh) {
     const probes = to.printer.probe ? phrases.probeBed() : null
     return probes === null
-      ? leftOut(`${to.printer.name} keeps no mesh and has no probe.`)
-      : changed([probes], `${to.printer.name} keeps no mesh: it probes the bed.`)
+      ? leftOut(`${to.printer.name} has no saved mesh and no probe.`)
+      : changed([probes], `${to.printer.name} has no saved mesh, so it probes the bed.`)
   }
   if (takenAsItIs(own, from, to)) return same
   const number = meshNumber(mesh)

@@ -13,7 +13,7 @@ describe('a finding inside a macro', () => {
     expect(told('WARM', macros)).toEqual([
       {
         message:
-          'In the config, line 5: Waits for the bed at 60 °C again: line 3 has done so, and nothing changed it since.',
+          'In the config, line 5: Waits for the bed at 60 °C again: line 3 has already waited, and nothing has changed since.',
         at: 5,
       },
     ])
@@ -24,7 +24,7 @@ describe('a finding inside a macro', () => {
     expect(told('M190 S60\nWARM', macros)).toEqual([
       {
         message:
-          'In the config, line 4: Waits for the bed at 60 °C again: line 1 of the script has done so, and nothing changed it since.',
+          'In the config, line 4: Waits for the bed at 60 °C again: line 1 of the script has already waited, and nothing has changed since.',
         at: 4,
       },
     ])
@@ -36,7 +36,7 @@ describe('a finding inside a macro', () => {
     expect(told('WARM', macros, [file])).toEqual([
       {
         message:
-          'In the config, line 6: Waits for the bed at 60 °C again: line 3 of bed.cfg has done so, and nothing changed it since.',
+          'In the config, line 6: Waits for the bed at 60 °C again: line 3 of bed.cfg has already waited, and nothing has changed since.',
         at: 6,
       },
     ])
@@ -45,7 +45,7 @@ describe('a finding inside a macro', () => {
   it('speaks of what came before in the same call without its line, which is that of the call', () => {
     const macros = '[gcode_macro WARM]\ngcode:\n  G28\n  M190 S60\n  M109 S200\n'
     expect(told('G4 P1\nWARM', macros).map(({ message }) => message)).toEqual([
-      'The nozzle begins to warm only here, after the wait for the bed',
+      'The nozzle starts to heat only here, after the wait for the bed',
     ])
   })
 })

@@ -51,7 +51,7 @@ function sayForeign({ raw }: Line, runs: boolean | undefined): string {
   const branch = branchIn(insideOf(raw.trim()))
   if (!branch) return 'Another program fills this in; nothing of it is known here.'
   const now = runs === undefined ? '' : runs ? ' Taken as so.' : ' Not so this time.'
-  if (branch.kind === 'end') return 'The other program’s branch ends here.'
+  if (branch.kind === 'end') return 'The slicer’s branch ends here.'
   if (branch.kind === 'otherwise') return 'The lines below are for when none of the conditions above holds.'
   return `The lines below are only for when ${branch.condition}.${now}`
 }

@@ -274,7 +274,7 @@ export const workspaces: CommandSpec[] = [
   ),
 ]
 
-const countedApart = { notes: 'How filament is counted is said by M82 and M83.' }
+const countedApart = { notes: 'M82 and M83 select absolute or relative extrusion.' }
 
 /** For firmware whose G90 and G91 change positions only, not extrusion. */
 export const placesOnly: CommandSpec[] = [

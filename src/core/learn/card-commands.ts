@@ -194,7 +194,7 @@ const readers: Readonly<Record<string, Reader>> = {
   },
   M574: passed('Positions of end stops; the homing files say how they are used.'),
   M575: ({ place }, notes) =>
-    notes.guess('display', { columns: 32 }, 'a panel is connected; how wide it is, is not said', place),
+    notes.guess('display', { columns: 32 }, 'a panel is connected; its width is not stated', place),
   M92: passed('Steps for each millimetre: a rehearsal counts in millimetres.'),
   M106: passed('A fan: it takes no time and moves nothing.'),
   M572: passed('Pressure compensation: a rehearsal moves the same filament with it and without.'),

@@ -180,7 +180,7 @@ export function chamber(config: ConfigFigures, notes: Notes): void {
       heated: heater !== undefined,
       bedShare: 0.25,
     },
-    heater ? 'it has a heater; how long it takes is not said' : 'only the bed warms it; how far is not said',
+    heater ? 'it has a heater; its warm-up time is not stated' : 'only the bed warms it; how far is not stated',
     highest?.place ?? config.placeOf(name),
   )
   if (heater && highest) notes.state('heaters.chamber.highestC', highest.value, highest.place)

@@ -120,7 +120,7 @@ function heaters(gathered: Gathered, notes: Notes): void {
       heated: true,
       bedShare: 0.25,
     },
-    'it has a heater; how far the bed warms it is not said',
+    'it has a heater; how far the bed warms it is not stated',
     chamberHeater.place,
   )
   const max = highest.get(chamberHeater.number)

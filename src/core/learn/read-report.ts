@@ -53,7 +53,7 @@ const settings: Readonly<Record<string, Reader>> = {
     notes.pass(
       place,
       moved
-        ? 'Home is shifted by M206. Places here count from the bed’s corner, as they are said in scripts.'
+        ? 'Home is shifted by M206. Positions here are relative to the bed’s corner, as in scripts.'
         : 'Home is not shifted.',
     )
   },
@@ -155,7 +155,7 @@ function identification(text: string, lines: readonly string[], file: string, no
     if (field) notes.derive(field, value, placeOf(new RegExp(`^Cap:${ability}:`)), `${ability} is ${on ? 'on' : 'off'}`)
   }
   if (reply.abilities.Z_PROBE)
-    guessProbeKind(notes, 'touch', 'it has a probe; its kind is not said', placeOf(/^Cap:Z_PROBE:/))
+    guessProbeKind(notes, 'touch', 'it has a probe; its kind is not stated', placeOf(/^Cap:Z_PROBE:/))
 }
 
 /** Lines without settings, from the terminal or the board. */
@@ -201,7 +201,7 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
     notes.derive('probe.grid', { x: mesh.x + 1, y: mesh.y + 1 }, place, 'the mesh that is kept has so many points')
   }
   if (told)
-    notes.derive('firmware.family', 'board', { file: name, line: 1 }, 'settings kept on a board are said like this')
+    notes.derive('firmware.family', 'board', { file: name, line: 1 }, 'saved settings of a board look like this')
   if (cut >= 0)
     notes.pass({ file: name, line: cut + 1 }, 'The report seems cut off here: no “ok” follows. This line is skipped.')
 }

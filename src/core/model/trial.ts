@@ -42,7 +42,7 @@ export const Trial = v.object({
   seen: listOf(v.picklist(sights), sights.length),
   /** In the person's own words. */
   words: plainText(4000),
-  /** What the script took by the clock, s, and what it pushed, mm; null where nobody measured. */
+  /** The measured duration, s, and the extruded filament, mm; null if nobody measured. */
   measuredS: v.nullable(positive),
   filamentMm: v.nullable(positive),
   /** What was printed, by name; empty where nobody said. */

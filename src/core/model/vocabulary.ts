@@ -11,7 +11,7 @@ const word = v.pipe(
   v.maxLength(200),
   v.regex(
     /^[A-Za-z_][\w.]*(?:\[[\w.]+\])*$/,
-    'a word is letters, figures, points and underscores, and maybe a number in [ ] behind it',
+    'a placeholder consists of letters, digits, points and underscores, and may end in a number in [ ]',
   ),
 )
 

@@ -80,7 +80,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
     },
     {
       group: desk,
-      name: 'What the print is left with',
+      name: 'State after the script',
       also: 'state afterwards end modes temperatures',
       run: () => showLower('left'),
     },

@@ -71,7 +71,7 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
       preview: null,
       refusal: {
         title: fix.title,
-        why: 'The text has changed since this was found. It is rehearsed anew; press once more then.',
+        why: 'The text has changed since this was found. It is being rehearsed again; then press once more.',
       },
     })
   const plan = heedKeepMarks(text, { ok: true, ...fix })

@@ -66,7 +66,7 @@ export function DropAnywhere() {
           aria-hidden
           className="pointer-events-none fixed inset-3 z-50 grid place-content-center rounded-card border-2 border-dashed border-heat bg-paper/80 font-serif text-[22px] font-semibold"
         >
-          Drop it to open it on the Desk
+          Drop the file to open it on the Desk
         </p>
       )}
       {problem && (

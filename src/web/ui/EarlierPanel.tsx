@@ -31,7 +31,7 @@ export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => pa
       wide
       onClose={onClose}
       title={`Earlier: ${name}`}
-      about="What it was before each change, the last fifty. Bringing one back fills the form; nothing is saved until you save."
+      about="What it was before each change, the last fifty. Restoring one fills the form; nothing is saved until you save."
     >
       {!asked.data && <Pending on={[asked]} what="what it was" />}
       {asked.data?.length === 0 && <p>It has not been changed since it was made.</p>}
@@ -61,7 +61,7 @@ export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => pa
                   onClose()
                 }}
               >
-                Bring it back
+                Restore it
               </Button>
             </li>
           )

@@ -87,12 +87,12 @@ export function EffectCard({ before, after, scripts, things }: Props) {
             </p>
             {come.map(({ line, message }) => (
               <p key={`+${line}${message}`}>
-                <b className="text-bad">comes:</b> line {line}: {unparted(message)}
+                <b className="text-bad">new:</b> line {line}: {unparted(message)}
               </p>
             ))}
             {go.map(({ line, message }) => (
               <p key={`-${line}${message}`} className="text-soft">
-                <b className="text-good">goes:</b> line {line}: {unparted(message)}
+                <b className="text-good">gone:</b> line {line}: {unparted(message)}
               </p>
             ))}
           </li>

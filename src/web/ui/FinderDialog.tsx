@@ -143,7 +143,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         }}
         className="max-h-[60vh] overflow-auto p-1.5"
       >
-        <Command.Empty className="px-3 py-4 text-soft">{problem ? '' : 'Nothing has these words.'}</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-soft">{problem ? '' : 'Nothing matches.'}</Command.Empty>
         <Hits heading="Found" hits={named} onGo={hit => go(() => void navigate(addressOf(hit)))} />
         <Actions actions={toDo} onGo={go} />
         <Hits heading="In scripts and notes" hits={within} onGo={hit => go(() => void navigate(addressOf(hit)))} />

@@ -44,7 +44,7 @@ export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose,
       {asking && kept && (
         <Confirm
           title={`Throw “${kept.name}” away`}
-          about="It waits in the bin for 30 days and can be put back from the Workshop."
+          about="It stays in the bin for 30 days and can be put back from the Workshop."
           go="Throw it away"
           onGo={() => kept.remove().then(() => onClose?.())}
           onClose={() => setAsking(false)}

@@ -7,7 +7,7 @@ export function NotFoundPage() {
     <div className="mx-auto max-w-xl p-12">
       <h1 className="font-serif text-2xl font-semibold">There is nothing here</h1>
       <p className="mt-3">
-        No place is called <code className="font-mono">{useLocation().pathname}</code>.{' '}
+        There is no page called <code className="font-mono">{useLocation().pathname}</code>.{' '}
         <PageLink to="/" className="text-heat underline">
           Go to the shelf
         </PageLink>

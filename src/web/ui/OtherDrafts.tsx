@@ -19,7 +19,7 @@ export function OtherDrafts<T extends FieldValues>({ form }: { form: Form<T> }) 
           {howLongAgo(draft.changedAt, new Date())}.
         </span>
         <Button small onClick={() => form.take(other)}>
-          Put it in here
+          Use it here
         </Button>
         {free && (
           <Button small onClick={() => void discardDraft(draft)}>

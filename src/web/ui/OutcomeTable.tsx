@@ -61,7 +61,7 @@ export function OutcomeTable({ sides, difference = false }: { sides: readonly [S
           </tr>
         ))}
         <tr className="border-t border-rule align-top">
-          <RowHead name="Left behind" />
+          <RowHead name="Final state" />
           {sides.map(({ lacking }, i) => (
             <td key={i === 0 ? 'left' : 'right'} className="py-1 pr-3">
               {lacking.join(', ') || 'as the print expects'}

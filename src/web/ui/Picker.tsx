@@ -47,7 +47,7 @@ export function Picker({ name, value, options, onChange }: Props) {
                 className="w-full border-b border-rule bg-raised px-3 py-2 outline-none placeholder:text-soft"
               />
               <Command.List className="max-h-80 overflow-auto p-1">
-                <Command.Empty className="px-3 py-2 text-soft">Nothing has these words.</Command.Empty>
+                <Command.Empty className="px-3 py-2 text-soft">Nothing matches.</Command.Empty>
                 {fitting.slice(0, max).map(({ value: key, label, about }) => (
                   <Command.Item
                     key={key}

@@ -4,7 +4,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 function check({ statements }: Checked): Found[] {
   return statements.flatMap(({ line, spec }): Found[] => {
     if (!spec?.makersOwn || spec.taught) return []
-    const message = `${spec.name} is a command of some makers’ boards only (“${spec.title}”), and on others something else or nothing. Look it up for yours, and teach it in the command book.`
+    const message = `${spec.name} exists only on some manufacturers’ boards (“${spec.title}”). On other boards it does something else or nothing. Look it up for your board, and teach it in the command book.`
     return [{ line: line.number, message }]
   })
 }
@@ -13,8 +13,8 @@ export const anotherMakersCommand = {
   name: 'another-makers-command',
   group: 'firmware',
   severity: 'advice',
-  title: 'A command that only some makers have',
-  why: 'Some makers use numbers that the firmware leaves free. On a board of a different maker the same number does something else.',
+  title: 'A command that only some manufacturers have',
+  why: 'Some manufacturers use numbers that the firmware leaves free. On a board of a different manufacturer the same number does something else.',
   silentWhen: 'Silent for commands that you have taught.',
   example: { text: 'G28\nM320\nM109 S200' },
   check,

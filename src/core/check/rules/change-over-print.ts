@@ -46,7 +46,7 @@ function check(script: Checked): Found[] {
     const before = i > 0 ? (ooze.backMm[i - 1] ?? 0) : (trace.beginning.tips[tool]?.backMm ?? 0)
     const extruded = Math.max(0, step.filamentMm - (refilled[i] ?? 0)) * toolFilamentAreaMm2(stage.printer, tool)
     if (extruded >= purgeMm3) {
-      const message = `Purges ${plain(extruded, 0)} mm³ in one place over the print. It lies there as a blob, and the nozzle runs into it.`
+      const message = `Purges ${plain(extruded, 0)} mm³ at one position over the print. It stays there as a blob, and the nozzle runs into it.`
       tell('purge', { line, message, fixes: aside(script, line) })
     }
     if (step.kind === 'wait-nozzle' || step.kind === 'wait-bed' || step.kind === 'stand') {
@@ -64,7 +64,7 @@ function check(script: Checked): Found[] {
       if ((steps[i + 1]?.filamentMm ?? 0) < 0) continue
       const known = knownBefore(script)
       const unless = known ? '' : ', unless the slicer has retracted already'
-      const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there${unless}.`
+      const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It pulls a string from there${unless}.`
       tell('lift', { line, severity: known ? 'warning' : 'advice', message, fixes: retract(script, line, own) })
     }
   }
@@ -92,12 +92,12 @@ function fixedPlace(script: Checked): Found | null {
   })
   if (words.length < 2) return null
   const edits = words.map(({ letter, word }) => replacePiece(source, word, `${letter}@next_${letter.toLowerCase()}`))
-  const message = `Comes back to X${plain(last.to.x, 0)} Y${plain(last.to.y, 0)}, typed in, which lies over the print of “${stage.job.name}”. The print goes on at another place at each change, and the way from here to it goes over what is printed.`
+  const message = `Comes back to X${plain(last.to.x, 0)} Y${plain(last.to.y, 0)}, a fixed position over the print of “${stage.job.name}”. The print continues at a different position after each change, and the path from here to that position crosses the print.`
   return {
     line: row.line,
     severity: 'advice',
     message,
-    fixes: [{ title: 'Come back to where the print goes on (X@next_x Y@next_y)', edits }],
+    fixes: [{ title: 'Come back to where the print continues (X@next_x Y@next_y)', edits }],
   }
 }
 

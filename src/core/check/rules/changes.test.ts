@@ -149,7 +149,7 @@ describe('change-over-print', () => {
   it('reports a purge in place over the print, and a lift that was not retracted for', () => {
     // 12 mm of filament, of which 7.5 may pay back what the program had retracted: 4.5 mm are 10.8 mm³.
     const onOneHead = 'T1\nG1 X105 F6000\nM83\nG1 E12 F300'
-    expect(found(onOneHead)[0]?.message).toContain('Purges 11 mm³ in one place over the print')
+    expect(found(onOneHead)[0]?.message).toContain('Purges 11 mm³ at one position over the print')
     expect(found('T1\nG1 X105 F6000\nM83\nG1 E5 F300')).toEqual([])
     // A tool that was just taken may stand where it rested: nothing is known of its place until it moves.
     expect(found('T1\nM83\nG1 E12 F300')).toEqual([])

@@ -10,8 +10,8 @@ function check({ lines, stage }: Checked): Found[] {
   const spelled = maybe.flatMap((line): Found[] => {
     const edits = spelledEnds(line, ending)
     if (edits.length === 0) return []
-    const message = `The line ends are spelled out as “\\n” here, ${plural(edits.length, 'time')}, as a settings file keeps them. The machine takes it all for one line.`
-    return [{ line: line.number, message, fixes: [{ title: 'Put real line ends in their place', edits }] }]
+    const message = `The line breaks are written as “\\n” here, ${plural(edits.length, 'time')}, as in a settings file. The machine reads all of it as one line.`
+    return [{ line: line.number, message, fixes: [{ title: 'Replace them by real line breaks', edits }] }]
   })
   if (spelled.length > 0 || stage.firmware.severalOnALine) return spelled
   const several = lines.filter(({ more }) => more.length > 0)
@@ -19,7 +19,7 @@ function check({ lines, stage }: Checked): Found[] {
     const first = line.pieces.find(startsCommand)
     if (!line.command || !first) return []
     const edits = partCommands(line, ending)
-    const message = `“${first.text}” is a command of its own, run together with “${line.command.name}”. This firmware takes one command a line and drops the rest.`
+    const message = `“${first.text}” is a separate command, joined to “${line.command.name}”. This firmware reads one command per line and drops the rest.`
     return [{ line: line.number, message, fixes: [{ title: 'Put each command on its own line', edits }] }]
   })
 }

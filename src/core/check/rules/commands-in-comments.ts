@@ -20,7 +20,7 @@ function check({ lines }: Checked): Found[] {
     hiding.length === 1
       ? 'the comment of this line'
       : `comments, on lines ${listed(hiding.map(({ line }) => String(line.number)))}`
-  const message = `${plural(names.length, 'command')} in ${where}: ${told}. Behind a “;” ${names.length === 1 ? 'it does' : 'they do'} nothing. The line ends of the paste seem to be lost.`
+  const message = `${plural(names.length, 'command')} in ${where}: ${told}. After a “;” ${names.length === 1 ? 'it does' : 'they do'} nothing. The paste seems to have lost its line breaks.`
   const edits = hiding.flatMap(({ line }) => partComment(line, ending))
   return [
     {

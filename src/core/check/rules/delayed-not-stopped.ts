@@ -24,7 +24,7 @@ function check({ stage }: Checked): Found[] {
           : [
               {
                 line,
-                message: `${macro.name} sets its own time again each time it runs, and no macro sets it to 0. It goes on until the machine is switched off.`,
+                message: `${macro.name} schedules itself again each time it runs, and no macro sets its time to 0. It repeats until the machine is switched off.`,
               },
             ]
       }),
@@ -35,7 +35,7 @@ export const delayedNotStopped = {
   name: 'delayed-not-stopped',
   group: 'state',
   severity: 'warning',
-  title: 'A delayed macro that never stops',
+  title: 'A delayed macro that repeats for ever',
   why: 'From then on the macro runs between the lines of every print: a message comes back, a fan turns on again, a move happens in the middle of a layer.',
   silentWhen:
     'Checks only macros that are open on the Desk. Silent where a condition in the macro decides whether it goes on.',

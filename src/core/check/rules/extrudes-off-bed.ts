@@ -22,7 +22,7 @@ function check({ strokes, stage }: Checked): Found[] {
   })
   const first = off[0]
   if (!first) return []
-  const message = `Lays filament up to ${mm(first.far, 1)} beside the bed. It has nothing to stick to there, and is dragged along by the nozzle.${andMore(off.map(({ line }) => line))}`
+  const message = `Extrudes filament up to ${mm(first.far, 1)} beside the bed. It has nothing to stick to there, and the nozzle drags it along.${andMore(off.map(({ line }) => line))}`
   return [{ line: first.line, message }]
 }
 

@@ -13,7 +13,7 @@ function check(script: Checked): Found[] {
         const feed = numberOf(command, 'F')
         if (feed === null) return []
         if (feed > 0) return tooSlow(script, row, line, feed)
-        const message = `F${feed} is no speed at all. Some boards keep the earlier speed, others stop here for ever.`
+        const message = `F${feed} is not a speed. Some boards keep the earlier speed, others stop here for ever.`
         return [{ line, message }]
       }
       case 'limits':
@@ -38,13 +38,13 @@ function tooSlow({ trace, rows }: Checked, row: number, line: number, feed: numb
   if ((feed * scale) / 60 >= slowestMmS) return []
   const wayMm = stepsOfCommand(trace, row).reduce((sum, step) => sum + acrossMm(step), 0)
   if (wayMm < worthMm) return []
-  const message = `F${plain(feed, 3)} is ${plain((feed * scale) / 60, 2)} mm/s, for F counts millimetres a minute: ${mm(wayMm, 0)} take ${duration((wayMm * 60) / (feed * scale))}. Was F${plain(feed * 60, 0)} meant, ${plain(feed, 0)} mm/s?`
+  const message = `F${plain(feed, 3)} is ${plain((feed * scale) / 60, 2)} mm/s, because F is in millimetres per minute: ${mm(wayMm, 0)} take ${duration((wayMm * 60) / (feed * scale))}. Was F${plain(feed * 60, 0)} meant, ${plain(feed, 0)} mm/s?`
   return [{ line, message }]
 }
 
 function belowZero(line: number, text: string, value: number | null): Found[] {
   if (value === null || value > 0) return []
-  const message = `${text} can’t be: a speed or acceleration is more than 0. The rehearsal keeps the one before; a board may never move again.`
+  const message = `${text} is impossible: a speed or acceleration is more than 0. The rehearsal keeps the previous one; a board may never move again.`
   return [{ line, message }]
 }
 

@@ -10,7 +10,7 @@ describe(rule, () => {
     const all = found(rule, text)
     expect(all).toHaveLength(1)
     expect(all[0]).toMatchObject({ line: 1, severity: 'advice' })
-    expect(all[0]?.message).toContain('3 more like it')
+    expect(all[0]?.message).toContain('and in 3 more places')
   })
 
   it('puts the material’s values there, and the rehearsal is the same', () => {

@@ -40,7 +40,7 @@ function check(script: Checked): Found[] {
   const first = typed.find(({ value }) => value !== 'ooze_safe')
   if (!first) return []
   const others = typed.length - 1
-  const message = `${celsius(first.targetC)} is typed in here${others ? ` (and ${plural(others, 'more like it', 'more like it')})` : ''}. It suits ${script.stage.material.name}; written as @${first.value} it follows the job’s material.`
+  const message = `${celsius(first.targetC)} is typed in here${others ? ` (and in ${plural(others, 'more place')})` : ''}. It fits ${script.stage.material.name}. Written as @${first.value}, it follows the job’s material.`
   const title = `Take it from the material (@${[...new Set(typed.map(({ value }) => value))].join(', @')})`
   return [{ line: first.line, message, fixes: [{ title, edits: typed.map(({ edit }) => edit), forJobs: true }] }]
 }

@@ -37,10 +37,13 @@ function heatsLate(script: Checked): Found[] {
     stage.firmware.phrases.heat('nozzle', `@(nozzle_later of T${tool})`, address),
   ])
   if (ahead.length === 0) return []
-  const fix = { title: 'Start to heat it at once', edits: [insertBefore(script.lines, begin.line, ahead.join('\n'))] }
+  const fix = {
+    title: 'Start to heat it at the beginning',
+    edits: [insertBefore(script.lines, begin.line, ahead.join('\n'))],
+  }
   const saves = saved(script, fix)
   if (saves < worthAtChangeS) return []
-  const message = `T${change.to} is told to heat only here, ${plain(first.row.startS, 1)} s into the change, and is then waited for. Told at its beginning, it is warm sooner: each change is ${plain(saves, 1)} s shorter.`
+  const message = `T${change.to} starts to heat only here, ${plain(first.row.startS, 1)} s into the change, and then the change waits for it. If it starts at the beginning of the change, each change is ${plain(saves, 1)} s shorter.`
   return [{ line: first.row.line, message, fixes: [fix] }]
 }
 
@@ -66,7 +69,7 @@ function check(script: Checked): Found[] {
   if (saves < worthS) return []
   // Both may belong to one macro call, on one line of the script.
   const wait = first.row.line === later.row.line ? `for the ${first.heater}` : `on line ${first.row.line}`
-  const message = `The ${later.heater} begins to warm only here, after the wait ${wait}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, below oozing` : ''}.`
+  const message = `The ${later.heater} starts to heat only here, after the wait ${wait}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, below oozing` : ''}.`
   return [{ line: later.row.line, message, fixes: [fix] }]
 }
 

@@ -8,7 +8,7 @@ describe(rule, () => {
     const text = 'M190 S60\nM109 S200\nM190 S60'
     const [finding] = found(rule, text)
     expect(finding).toMatchObject({ line: 3, severity: 'advice' })
-    expect(finding?.message).toContain('line 1 has done so')
+    expect(finding?.message).toContain('line 1 has already waited')
     expect(fixed(text, finding)).toBe('M190 S60\nM109 S200\n;M190 S60')
   })
 

@@ -22,7 +22,7 @@ function check(script: Checked): Found[] {
         .some(each => each.tool === now.tool && each.targetC !== now.targetC)
       const seconds = now.row.endS - now.row.startS
       if (before.targetC === now.targetC && !between && seconds < worthS) {
-        const message = `Waits for the ${heater} at ${celsius(now.targetC ?? 0)} again: line ${before.row.line} has done so, and nothing changed it since.`
+        const message = `Waits for the ${heater} at ${celsius(now.targetC ?? 0)} again: line ${before.row.line} has already waited, and nothing has changed since.`
         found.push({ line: now.row.line, message, fixes: commentOut(now.row.source) })
       }
       const low = (now.targetC ?? 0) - dipC
@@ -31,7 +31,7 @@ function check(script: Checked): Found[] {
       while (at >= 0 && (waits[at]?.targetC ?? 0) < low) at--
       const top = waits[at]
       if (!top) continue
-      const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had it there, and line ${before.row.line} let it down to ${celsius(before.targetC ?? 0)} again. Heat it fully only once.`
+      const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had heated it, and line ${before.row.line} let it cool to ${celsius(before.targetC ?? 0)}. Heat it fully only once.`
       found.push({ line: now.row.line, message })
     }
   }

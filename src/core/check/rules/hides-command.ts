@@ -9,7 +9,7 @@ function check({ stage }: Checked): Found[] {
     if (/^T\d+$/.test(name)) return []
     const spec = renames === null && !stage.delayed?.has(name) ? specNamed(stage.firmware, name) : undefined
     if (!spec || spec.taught) return []
-    const message = `The host has a command ${name} of its own. Without “rename_existing” it would not start, or the command is gone.`
+    const message = `The host has a command ${name}. Without “rename_existing” the host does not start, or the command is lost.`
     return [{ line, message }]
   })
 }

@@ -15,7 +15,7 @@ function check(script: Checked): Found[] {
   if (loadMesh(null) === null && probeBed() === null) return []
   const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
   if (unknown) return []
-  const message = `Homes here, and no line probes the bed or loads a saved mesh. ${printer.name} could have levelling; whether it is on depends on earlier scripts.`
+  const message = `Homes here, but no line probes the bed or loads a saved mesh. ${printer.name} can level its bed; whether levelling is on depends on earlier scripts.`
   return [{ line: home.line, message, fixes: levellingFixes(script, home.line) }]
 }
 

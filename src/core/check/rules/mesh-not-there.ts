@@ -24,7 +24,7 @@ function neverSaved({ stage }: Checked): Found[] {
       return [
         {
           line,
-          message: `Loads the mesh “${name}”. No macro saves one under that name, and the config keeps none. Levelling stays as it was.`,
+          message: `Loads the mesh “${name}”. No macro saves a mesh under that name, and the config contains none. Levelling stays as it was.`,
         },
       ]
     }),
@@ -45,7 +45,7 @@ function check(script: Checked): Found[] {
       !/S\s*0\b/i.test(source?.raw ?? ''),
   )
   if (!row) return []
-  const message = `${printer.name} keeps no mesh, and nothing has probed one before this line. Levelling stays off.`
+  const message = `${printer.name} has no saved mesh, and no line before this one has probed the bed. Levelling stays off.`
   const fixes = printer.probe ? putBefore(script, row.line, firmware.phrases.probeBed(), 'Probe the bed before it') : []
   return [{ line: row.line, message, fixes }]
 }

@@ -10,7 +10,7 @@ function check(script: Checked): Found[] {
   const found: Found[] = []
   const part = rowsThat(script, 'mix').findLast(({ after }) => after.mixing.some(share => share !== null))
   if (part && lastModes(trace).mixing.some(share => share !== null)) {
-    const message = 'A blend is begun here and never kept, so it is never used.'
+    const message = 'A blend is started here and never stored, so it is never used.'
     found.push({
       line: part.line,
       message,
@@ -21,7 +21,7 @@ function check(script: Checked): Found[] {
     ({ after }) => after.blend !== null && !after.blends.some(({ tool }) => tool === after.blend),
   )
   if (selected?.after.blend != null && selected.after.blends.length > 0) {
-    const message = `T${selected.after.blend} is a blend that no line has kept. The hot end mixes whatever was kept there before.`
+    const message = `T${selected.after.blend} is a blend that no line has stored. The hot end mixes whatever was stored there before.`
     found.push({ line: selected.line, message })
   }
   return found

@@ -23,7 +23,7 @@ function check({ rows, stage }: Checked): Found[] {
     const sum = sumAt(row)
     if (sum === null || Math.abs(sum - 1) <= slack) return []
     const then = spreads
-      ? 'The firmware spreads them to 1, so the blend is another than written.'
+      ? 'The firmware scales them to 1, so the blend differs from the written one.'
       : 'The tool extrudes more or less than it should.'
     return [{ line: row.line, message: `The shares of this blend add up to ${plain(sum, 3)}, not to 1. ${then}` }]
   })

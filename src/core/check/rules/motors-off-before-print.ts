@@ -14,7 +14,7 @@ function check(script: Checked): Found[] {
   )
   if (!row) return []
   const lost = axes.filter(axis => row.before.homed[axis] && !homed[axis]).map(axis => axis.toUpperCase())
-  const message = `Turns the motors of ${listed(lost)} off after homing, and nothing homes again. The head can slip, and the print begins at a place that the machine only guesses.`
+  const message = `Turns the motors of ${listed(lost)} off after homing, and nothing homes again. The head can slip, and the print begins at a position that the machine only assumes.`
   return [{ line: row.line, message, fixes: commentOut(row.source) }]
 }
 

@@ -6,7 +6,7 @@ function check({ statements, stage }: Checked): Found[] {
   const { version } = stage.printer.firmware
   return statements.flatMap(({ line, spec }): Found[] => {
     if (!spec?.since || !isOlder(version, spec.since)) return []
-    const message = `${spec.name} (“${spec.title}”) came with version ${spec.since}. ${stage.printer.name} has ${version} and doesn’t know it.`
+    const message = `${spec.name} (“${spec.title}”) exists since version ${spec.since}. ${stage.printer.name} has ${version}, which does not have it.`
     return [{ line: line.number, message }]
   })
 }

@@ -19,7 +19,7 @@ function check(script: Checked): Found[] {
   if (!first || !isWhole(script) || homed || mayHome(script) || stage.firmware.originByHand || trace.ended) return []
   // Moves before homing are reported by `move-before-home`.
   if (script.steps.some(({ kind, to }) => kind !== 'stand' && !Number.isNaN(to.x))) return []
-  const message = 'No line homes the printer. The print then begins at a place that the machine only guesses.'
+  const message = 'No line homes the printer. The print then begins at a position that the machine only assumes.'
   return [
     {
       line: first.line,

@@ -15,7 +15,7 @@ function check({ rows, stage }: Checked): Found[] {
       effect.does === 'probe' && printer.storedMesh && source && name && load !== null && command.words.length === 0
         ? [{ title: `Use the saved mesh instead (${load})`, edits: [replacePiece(source, name, load)] }]
         : []
-    const message = `${command.name} needs a probe, and ${printer.name} has none. The firmware refuses the line, or the nozzle goes on into the bed.`
+    const message = `${command.name} needs a probe, and ${printer.name} has none. The firmware refuses the line, or the nozzle is driven into the bed.`
     return [{ line, message, fixes: [...mesh, ...commentOut(source)] }]
   })
 }

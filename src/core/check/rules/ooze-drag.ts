@@ -35,7 +35,7 @@ function stringFromPurge(script: Checked): Found[] {
   const relative = trace.rows.modes[last.command]?.extrusion === 'relative'
   const back = relative && own > 0 ? stage.firmware.phrases.move({ e: -own, f: 1800 }) : null
   const line = lineOf(script, last)
-  const message = `Comes back to the print from where it purged without retracting first. A string comes along, and its end lies on the print.`
+  const message = `Returns to the print after purging without retracting first. It pulls a string along, which ends on the print.`
   return [{ line, severity: 'advice', message, fixes: putAfter(script, line, back, 'Retract first') }]
 }
 
@@ -58,7 +58,7 @@ function check(script: Checked): Found[] {
   const first = dragged[0]
   if (!first || mm3 < seenMm3 || trace.rows.count === 0) return []
   const length = Math.hypot(first.to[0] - first.from[0], first.to[1] - first.from[1])
-  const message = `Draws a string of about ${plain(mm3, 1)} mm³ over ${mm(length, 0)} of the bed, and nothing takes it away before the print.`
+  const message = `Pulls a string of about ${plain(mm3, 1)} mm³ over ${mm(length, 0)} of the bed, and nothing removes it before the print.`
   return [{ line: first.line, message }]
 }
 

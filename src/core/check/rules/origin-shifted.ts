@@ -59,7 +59,7 @@ function check(script: Checked): Found[] {
   }
   if (Math.abs(up) < (byG92 ? doubtMm : fineTuneMm - 1e-9)) return []
   const { firstLayerMm } = stage.job
-  const message = `Every height is ${mm(Math.abs(up), 3)} ${up > 0 ? 'higher' : 'lower'} from here on, by ${by}. The first layer, ${mm(firstLayerMm)}, is laid at ${plain(firstLayerMm + up, 3)} mm.`
+  const message = `Every height is ${mm(Math.abs(up), 3)} ${up > 0 ? 'higher' : 'lower'} from here on, by ${by}. The first layer, ${mm(firstLayerMm)}, is printed at ${plain(firstLayerMm + up, 3)} mm.`
   const far = Math.abs(up) > meantMm
   return [{ line: row.line, message, severity: far ? 'error' : byG92 ? 'advice' : 'warning' }]
 }

@@ -61,7 +61,7 @@ function throughZones({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' |
     const { name, x, y, highMm } = zone
     const step = steps.find(each => zoneOn({ zones: [zone] }, each))
     if (!step) return []
-    const message = `Goes through “${name}” (X ${plain(x[0])} to ${plain(x[1])}, Y ${plain(y[0])} to ${plain(y[1])}, ${mm(highMm)} high), where the head is to keep out.`
+    const message = `Goes through “${name}” (X ${plain(x[0])} to ${plain(x[1])}, Y ${plain(y[0])} to ${plain(y[1])}, ${mm(highMm)} high), a keep-out zone.`
     return [{ line: trace.rows.line[step.command] as number, message }]
   })
 }

@@ -46,8 +46,8 @@ function check(script: Checked): Found[] {
   if (speed && Math.abs(ends.feedPercent - 100) > doubt)
     found.push({
       line: speed.line,
-      message: `The speed override stays at ${plain(ends.feedPercent)} %: the whole print runs at that.`,
-      fixes: atTheEnd(script, phrases.feedPercent(100), 'Back to 100 % at the end'),
+      message: `The speed override stays at ${plain(ends.feedPercent)} %: the whole print runs at this speed.`,
+      fixes: atTheEnd(script, phrases.feedPercent(100), 'Set it to 100 % at the end'),
     })
   const flow = lastChange(script, ['flow-override'], flowPercent)
   const percent = flowPercent(ends)
@@ -55,13 +55,13 @@ function check(script: Checked): Found[] {
     found.push({
       line: flow.line,
       severity: Math.abs(percent - 100) > meantPercent ? 'warning' : 'advice',
-      message: `The flow stays at ${plain(percent)} % for the print. If that makes up for the filament, it is meant.`,
-      fixes: atTheEnd(script, phrases.flowPercent(100, null), 'Back to 100 % at the end'),
+      message: `The flow stays at ${plain(percent)} % for the print. If this compensates for the filament, it is intended.`,
+      fixes: atTheEnd(script, phrases.flowPercent(100, null), 'Set it to 100 % at the end'),
     })
   for (const { name, unit, does, of } of limits) {
     const row = lastChange(script, does, of)
     if (!row || of(ends) >= of(began) * farLower) continue
-    const message = `${name} stays at ${plain(of(ends), 0)} ${unit}, where this printer has ${plain(of(began), 0)}. The print goes on so slowly unless it sets its own.`
+    const message = `${name} stays at ${plain(of(ends), 0)} ${unit}; this printer’s limit is ${plain(of(began), 0)}. The print runs that slowly unless it sets its own limits.`
     found.push({ line: row.line, message })
   }
   return found

@@ -10,7 +10,7 @@ const waitsForNothing = (script: Checked): Found[] =>
     const set =
       heater === 'bed' ? before.bedTarget : heater === 'nozzle' ? before.nozzleTargets[tool] : before.chamberTarget
     if (!waits || targetC !== null || command.words.some(({ formula }) => formula !== null) || (set ?? 0) > 0) return []
-    const message = `Waits for the ${heater}, and no line has given it a temperature. The machine goes on at once, or waits for ever.`
+    const message = `Waits for the ${heater}, but no line has set a temperature. The machine continues at once, or waits for ever.`
     return [{ line, message }]
   })
 
@@ -32,12 +32,12 @@ function check(script: Checked): Found[] {
       if (word.flaw === 'exponent')
         found.push({
           line: line.number,
-          message: `“${text}” is not a number that printers take: they don’t know exponents. Write it out in full.`,
+          message: `“${text}” is not a number for printers: they do not read exponents. Write the number in full.`,
         })
       else if (word.flaw === 'not-a-number')
         found.push({
           line: line.number,
-          message: `“${text}” is not a number. The machine takes ${letter} as absent or stops.`,
+          message: `“${text}” is not a number. The machine ignores ${letter}, or stops.`,
         })
       else if (spec.letters.find(each => each.letter === letter)?.number === 'needed')
         found.push({

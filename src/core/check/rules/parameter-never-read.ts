@@ -14,7 +14,7 @@ function check({ stage }: Checked): Found[] {
         : [
             {
               line,
-              message: `${macro.name} takes ${key.toUpperCase()} as “${name}” and never uses it. Whatever the call gives makes no difference.`,
+              message: `${macro.name} reads ${key.toUpperCase()} as “${name}” and never uses it. Its value in the call makes no difference.`,
             },
           ]
     }),
@@ -26,7 +26,7 @@ export const parameterNeverRead = {
   group: 'values',
   severity: 'warning',
   title: 'A parameter that nothing uses',
-  why: 'Whoever calls the macro believes that the value matters. Often the line that used it was changed to a fixed number.',
+  why: 'A person who calls the macro believes that the value matters. Often the line that used it was changed to a fixed number.',
   silentWhen: 'Checks only macros that are open on the Desk. Silent where the name appears anywhere else in the macro.',
   example: {
     text: '[gcode_macro PRELUDE]\ngcode:\n  {% set bed = params.BED|default(60)|float %}\n  M140 S60\n  G28\n  BED_MESH_CALIBRATE\n  M190 S60\n',

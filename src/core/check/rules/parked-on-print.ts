@@ -25,7 +25,7 @@ function check(script: Checked): Found[] {
   const line = last?.line ?? rows.at(-1)?.line
   if (line === undefined || Number.isNaN(at.x + at.y + at.z)) return []
   if (outsideMm(printArea(script), at.x, at.y) > 0 || over > roomMm) return []
-  const message = `The head ends ${over < 0.05 ? 'on' : `${mm(over, 1)} over`} the print of “${stage.job.name}”. While it cools it oozes on it, and the print can’t be taken off.`
+  const message = `The head ends ${over < 0.05 ? 'on' : `${mm(over, 1)} over`} the print of “${stage.job.name}”. While it cools it oozes onto the print, and the print can’t be removed.`
   return [{ line, message }]
 }
 

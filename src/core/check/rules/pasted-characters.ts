@@ -37,7 +37,7 @@ function check({ lines, stage }: Checked): Found[] {
         found.push(
           problem(
             line,
-            'There is a space here that only looks like one (a web page’s unbreakable space). Boards trip over it.',
+            'There is a special space here (the non-breaking space of web pages). Boards can’t read it.',
             edits,
           ),
         )
@@ -72,7 +72,7 @@ function check({ lines, stage }: Checked): Found[] {
 const problem = (line: Line, message: string, edits: Edit[]): Found => ({
   line: line.number,
   message,
-  fixes: [{ title: 'Put plain characters in their place', edits }],
+  fixes: [{ title: 'Replace them by plain characters', edits }],
 })
 
 export const pastedCharacters = {

@@ -25,7 +25,7 @@ function check(script: Checked): Found[] {
   if (!first) return []
   const { job } = stage
   const size = `${mm(area.right - area.left, 0).replace(' mm', '')} × ${mm(area.back - area.front, 0)}`
-  const message = `For “${job.name}” (${size}) this purge lies where the print will be. A smaller print leaves it room.${andMore(inside.map(({ line }) => line))}`
+  const message = `For “${job.name}” (${size}) this purge is inside the print’s area. A smaller print leaves room for it.${andMore(inside.map(({ line }) => line))}`
   return [{ line: first.line, message }]
 }
 
@@ -33,7 +33,7 @@ export const purgeInPrintArea = {
   name: 'purge-in-print-area',
   group: 'filament',
   severity: 'warning',
-  title: 'The purge lies in the print',
+  title: 'The purge is inside the print',
   why: 'The first layer is printed over the purge line: there is a ridge under the print, and nothing sticks there.',
   silentWhen:
     'Only found with jobs whose area reaches the purge: choose a job that fills the bed to see it. Skirt and brim are not known.',

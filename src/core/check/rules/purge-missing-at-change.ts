@@ -31,7 +31,7 @@ function check(script: Checked): Found[] {
   if (shareHeater(stage.printer, change.from, change.to)) {
     const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
     if (Math.max(purged, both) >= colourMm3) return []
-    const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the slicer purges into the infill.`
+    const message = `T${change.from} and T${change.to} use one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the slicer purges into the infill.`
     // After the change, if the printer has a bucket and positions are absolute.
     const fixes = planned(makePassage(script, tearOff, {}, line + 1), 'Purge into the bucket')
     return [{ line, message, fixes }]

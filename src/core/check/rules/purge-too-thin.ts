@@ -21,7 +21,7 @@ function check(script: Checked): Found[] {
     const wanted = Number(beadAreaMm2(wantedNozzles * nozzleMm, Math.min(height, nozzleMm)).toFixed(2))
     const passage = ownPassageOf(script, stroke.line)
     const fixes = passage ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
-    const message = `Lays ${mm(stroke.lengthMm, 0)} with a bead of only ${area(stroke.crossSectionMm2)}, at ${mm(height)} over the bed. It hangs in the air and breaks off, and tells nothing about the first layer.`
+    const message = `Extrudes ${mm(stroke.lengthMm, 0)} with a bead of only ${area(stroke.crossSectionMm2)}, at ${mm(height)} over the bed. It hangs in the air and breaks off, and shows nothing about the first layer.`
     return [{ line: stroke.line, message, fixes }]
   }
   return []

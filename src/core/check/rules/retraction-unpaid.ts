@@ -16,7 +16,7 @@ function check(script: Checked): Found[] {
   const modes = trace.rows.modes.at(-1)
   const own = retractionOf(stage.printer, modes?.tool ?? 0)
   const far = back > Math.max(own, 1) * ordinaryRetraction
-  const reset = far ? '' : ' If the print begins by unretracting it, this is meant.'
+  const reset = far ? '' : ' If the print begins by unretracting it, this is intended.'
   const whose = stage.printer.tools.length > 1 ? ` of T${modes?.tool ?? 0}` : ''
   const message = `The filament${whose} is ${mm(back, 1)} back from the tip when the print begins, and setting E to zero does not unretract it. The first line starts empty.${reset}`
   const e = modes?.extrusion === 'relative' ? back : (trace.rows.counter.at(-1) ?? 0) + back

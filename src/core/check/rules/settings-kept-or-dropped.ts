@@ -24,13 +24,12 @@ function tell({ line, effect, source, command }: Row, earlier: Row | undefined, 
         { line, severity: 'error', message: `${command.name} restarts the firmware: the print stops here.`, fixes },
       ]
     if (!earlier) return []
-    const message = `Saves the settings here, and with them what line ${earlier.line} has changed for this print only. It holds from now on, for every print.`
+    const message = `Saves the settings here, including the change on line ${earlier.line}, which is meant for this print only. From now on it applies to every print.`
     return [{ line, message, fixes }]
   }
-  const what =
-    effect.act === 'load' ? 'Loads the saved settings' : 'Resets the settings to what the firmware was built with'
-  const dropped = earlier ? ` What line ${earlier.line} has set is dropped again.` : ''
-  const message = `${what} in the middle of the script.${dropped} Levelling and offsets go back too, on many boards.`
+  const what = effect.act === 'load' ? 'Loads the saved settings' : 'Resets the settings to the firmware’s defaults'
+  const dropped = earlier ? ` The change on line ${earlier.line} is lost.` : ''
+  const message = `${what} in the middle of the script.${dropped} On many boards this also resets levelling and offsets.`
   return [{ line, severity: earlier || effect.act === 'reset' ? 'warning' : 'advice', message, fixes }]
 }
 
@@ -50,7 +49,7 @@ export const settingsKeptOrDropped = {
   name: 'settings-kept-or-dropped',
   group: 'state',
   severity: 'warning',
-  title: 'Saves or reloads settings on the way',
+  title: 'Saves or reloads settings in the middle of a script',
   why: 'Saving stores all settings as they are at that line, including limits that are meant for this print only. Reloading drops everything that the script has set so far.',
   silentWhen:
     'Silent for saving a mesh right after probing if nothing else was changed. The other contents of the board’s memory are not known here.',

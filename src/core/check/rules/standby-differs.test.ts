@@ -41,7 +41,7 @@ describe(rule, () => {
       }).findings.filter(finding => finding.rule === rule)
     // τ = 212.8 s towards 500 °C: 195 to 196 °C takes 212.8 · ln(305/304) = 0.7 s.
     expect((100 / Math.log(480 / 300)) * Math.log(305 / 304)).toBeCloseTo(0.7, 1)
-    expect(change('T1\nM109 S196')[0]?.message).toContain('makes each change stand for about 0.7 s')
+    expect(change('T1\nM109 S196')[0]?.message).toContain('delays each change by about 0.7 s')
     expect(fixed('T1\nM109 S196', change('T1\nM109 S196')[0])).toBe('T1\nM109 S195')
     expect(change('T1\nM109 S195')).toEqual([])
     expect(change('T1\nM109 S230')).toEqual([])

@@ -65,13 +65,13 @@ function sharedDiffers(script: Checked): Found[] {
   if (!last || target === null || held <= 0 || target === held || Math.abs(target - held) > slipC) return []
   const waited = last.row.endS - last.row.startS
   if (waited < 0.05) return []
-  const message = `T${change.from} and T${change.to} share one heater, which holds ${celsius(held)}. Waiting for ${celsius(target)} here makes each change stand for about ${plain(waited, 1)} s.`
+  const message = `T${change.from} and T${change.to} share one heater, which holds ${celsius(held)}. Waiting for ${celsius(target)} here delays each change by about ${plain(waited, 1)} s.`
   const { source } = last.row
   const fixes: Fix[] =
     source && last.word
       ? [
           {
-            title: `Wait for what it holds already (${celsius(held)})`,
+            title: `Wait for the temperature that it holds already (${celsius(held)})`,
             edits: [replacePiece(source, last.word, `${last.word.text.charAt(0)}${plain(held, 1)}`)],
           },
         ]
@@ -91,7 +91,7 @@ function standsByHot(script: Checked): Found[] {
     if (!used.includes(tool)) return []
     const { name, oozeSafeC } = materialOf(stage, tool)
     if (heldC <= oozeSafeC + nearC) return []
-    const message = `T${tool} stands by at ${celsius(heldC)}; ${name} oozes above ${celsius(oozeSafeC)}. What it loses while it waits is missing from its first line.`
+    const message = `T${tool} stands by at ${celsius(heldC)}; ${name} oozes above ${celsius(oozeSafeC)}. The filament that oozes out while it waits is missing from its first line.`
     return [{ line: row.line, message, fixes: fixesFor(each) }]
   })
 }

@@ -24,7 +24,7 @@ function check(script: Checked): Found[] {
       }),
     )
     if (!stroke) return []
-    const message = `Lays filament where the prime tower of “${stage.job.name}” will stand. The tower’s first layer is printed on it and does not stick.`
+    const message = `Extrudes filament where the prime tower of “${stage.job.name}” will be. The tower’s first layer is printed on it and does not stick.`
     return [{ line: stroke.line, message }]
   }
   const top = printHeight(stage)

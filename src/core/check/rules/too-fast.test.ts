@@ -7,7 +7,7 @@ describe(rule, () => {
   it('reports 50 mm/s on a Z that goes 10', () => {
     const [finding] = found(rule, 'G28\nG1 Z20 F3000')
     expect(finding).toMatchObject({ line: 2, severity: 'advice' })
-    expect(finding?.message).toContain('10 mm/s at most; this asks for 50 mm/s')
+    expect(finding?.message).toContain('10 mm/s at most; this line requests 50 mm/s')
   })
 
   it('is content with half as much again, and where Z only goes along', () => {

@@ -25,7 +25,7 @@ function check({ steps, rows }: Checked): Found[] {
     const max = row.after.speedLimits[axis]
     if (wanted <= max * byFar) continue
     const what = axis === 'e' ? 'The filament' : axis.toUpperCase()
-    const message = `${what} goes ${speed(max)} at most; this asks for ${plain(wanted, 0)} mm/s. The machine goes as fast as it can, so the line takes longer than it says.`
+    const message = `${what} moves at ${speed(max)} at most; this line requests ${plain(wanted, 0)} mm/s. The machine moves as fast as it can, so the line takes longer than written.`
     found.set(row.line, { line: row.line, message })
   }
   return [...found.values()]

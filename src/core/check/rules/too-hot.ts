@@ -22,7 +22,7 @@ function check(script: Checked): Found[] {
             },
           ]
         : []
-    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name} takes ${celsius(max)} at most; the firmware stops with an error, or something burns.${script.trace.stopped?.line === line ? ' The rehearsal never reaches it, and stops here.' : ''}`
+    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name}’s limit is ${celsius(max)}. The firmware stops with an error, or something burns.${script.trace.stopped?.line === line ? ' The rehearsal never reaches it, and stops here.' : ''}`
     return [{ line, message, fixes }]
   })
 }

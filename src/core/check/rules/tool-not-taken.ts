@@ -31,7 +31,12 @@ function check(script: Checked): Found[] {
   const message = `No line here takes ${name(wanted)}. That is right only if the slicer adds its own line for it.`
   const take = nextTool(script)
   return [
-    { line: rows.at(-1)?.line ?? 1, severity: 'advice', message, fixes: atTheEnd(script, take, 'Take the next tool') },
+    {
+      line: rows.at(-1)?.line ?? 1,
+      severity: 'advice',
+      message,
+      fixes: atTheEnd(script, take, 'Select the next tool'),
+    },
   ]
 }
 
@@ -54,7 +59,7 @@ function followed({ source, command }: Row): Fix[] {
   const from = source.from + at
   return [
     {
-      title: 'Take the tool that comes (T@to_tool)',
+      title: 'Select the next tool (T@to_tool)',
       edits: [{ from, to: from + command.name.length, insert: 'T@to_tool' }],
     },
   ]

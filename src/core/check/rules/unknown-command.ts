@@ -25,7 +25,7 @@ function check({ lines, stage, trace }: Checked): Found[] {
 const config: Found = {
   line: 1,
   message:
-    'This reads like the config file of a printer, not like a script. Put it under Macros, where its macros can be looked at and called.',
+    'This looks like the config file of a printer, not like a script. Add it under Macros, where its macros can be read and called.',
 }
 
 /** Merges all unknown commands into one finding, each name with its lines. */

@@ -56,8 +56,8 @@ function unsetVariables(stage: Checked['stage']): Found[] {
                 {
                   line,
                   message: owner
-                    ? `${of} has no variable “${name}”, so it is nothing here. Its section would need “variable_${name}”.`
-                    : `There is no macro ${of} whose “${name}” could be read here.`,
+                    ? `${of} has no variable “${name}”, so its value is empty. Its section would need “variable_${name}”.`
+                    : `There is no macro ${of} whose “${name}” can be read here.`,
                 },
               ],
         ),

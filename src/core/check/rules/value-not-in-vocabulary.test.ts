@@ -19,7 +19,7 @@ describe('value-not-in-vocabulary', () => {
   it('reports a value without a word, once, where it stands first', () => {
     const findings = found('M190 S@bed\nG1 X@print_left F3000\nG1 Y@print_left')
     expect(findings).toMatchObject([{ line: 2, severity: 'advice' }])
-    expect(findings[0]?.message).toContain('“ours” can’t say @print_left')
+    expect(findings[0]?.message).toContain('“ours” can’t express @print_left')
   })
 
   it('reports guards where there are no branches', () =>

@@ -15,7 +15,7 @@ function check({ text, stage }: Checked): Found[] {
   return untranslatable.flatMap(({ line, what }): Found[] => {
     if (told.has(what)) return []
     told.add(what)
-    const message = `“${vocabulary.name}” can’t say ${what}. Exported for it, this is to be written in numbers for one job, or its word is to be taught.`
+    const message = `“${vocabulary.name}” can’t express ${what}. Export plain numbers for one job, or teach the placeholder.`
     return [{ line, message }]
   })
 }

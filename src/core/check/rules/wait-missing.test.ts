@@ -18,7 +18,7 @@ describe(rule, () => {
   it('reports a bed that is still cold when the print begins, and puts the wait at the end', () => {
     const text = 'M140 S60\nG28'
     const [finding] = found(rule, text)
-    expect(finding?.message).toContain('The bed is started here for 60 °C')
+    expect(finding?.message).toContain('The bed starts to heat to 60 °C here')
     expect(fixed(text, finding)).toBe('M140 S60\nG28\nM190 S60')
   })
 

@@ -54,7 +54,7 @@ function check(rehearsed: Checked): Found[] {
     const left = history.segments.findLast(segment => segment.at <= need.atS)
     const seconds = left ? left.at + left.reachS - need.atS : Number.POSITIVE_INFINITY
     const short = Number.isFinite(seconds) ? `, about ${duration(seconds)} too early` : ''
-    const message = `The ${heater} is started here for ${celsius(target)} and nothing waits for it: ${need.what} it is at ${celsius(at)}${short}.`
+    const message = `The ${heater} starts to heat to ${celsius(target)} here, and no line waits for it: ${need.what} it is at ${celsius(at)}${short}.`
     const wait = stage.firmware.phrases.waitFor(heater, target, null, false)
     const title = `Wait for the ${heater}`
     const fixes = need.line === null ? atTheEnd(rehearsed, wait, title) : putBefore(rehearsed, need.line, wait, title)

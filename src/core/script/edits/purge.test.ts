@@ -41,7 +41,7 @@ describe('how much a purge pushes', () => {
 
   it('is refused where lines behind it go on counting', () => {
     const seen = script(`${absolute.replace(/G92 E0\n$/, '')}\n; --- more ---\nG1 X50 E30 F1200\n`)
-    expect(why(scalePurge(seen, purgeOf(seen), 50))).toContain('goes on counting the filament')
+    expect(why(scalePurge(seen, purgeOf(seen), 50))).toContain('uses the filament counter after it')
   })
 
   it('follows a wanted bead: 0.25 mm² over 100 mm are 25 / 2.405282 = 10.394 mm of filament', () => {

@@ -59,7 +59,7 @@ function refilled(script: Rehearsed, passage: Passage, fill: Refill): Edit[] | s
     const relative = modes.extrusion === 'relative'
     if (!inside && (relative || Math.abs(shift) < 1e-9)) continue
     if (!inside)
-      return `Line ${line} goes on counting the filament after it. Set the filament to zero (G92 E0) behind this passage first.`
+      return `Line ${line} uses the filament counter after it. First set the counter to zero (G92 E0) after this passage.`
     const source = sourceOf(script, row)
     const word = source && wordOf(source.command, 'E')
     if (!word) return `Line ${line} calls what extrudes by itself. That can’t be changed from here.`

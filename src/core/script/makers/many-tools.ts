@@ -37,7 +37,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   return {
     ok: true,
     lines: said.flatMap(line => line?.split('\n') ?? []),
-    note: 'Put a purge line behind it: the first tool purges there, the others when they first come, in the script of the change.',
+    note: 'Add a purge line after it: the first tool purges there, the others at their first use, in the tool change script.',
   }
 }
 

@@ -51,7 +51,7 @@ export function blendsOf(values: Values, { printer, firmware }: Stage, tool: num
   const inputs = printer.tools[tool]?.mixingInputs ?? 1
   const max = firmware.maxBlends
   if (inputs < 2) return `${printer.name} has no mixing hot end.`
-  if (max === null) return 'This firmware keeps no table of blends.'
+  if (max === null) return 'This firmware cannot store blends.'
   const [from, to] = [numberIn(values, 'from') - 1, numberIn(values, 'to') - 1]
   if (values.how === 'steps' && (from >= inputs || to >= inputs || from === to))
     return `The steps go from one of the ${inputs} inputs to another.`

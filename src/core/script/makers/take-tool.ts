@@ -41,7 +41,7 @@ function make(values: Values, surroundings: Surroundings): Made {
 
 export const takeTool: Maker = {
   name: 'take-tool',
-  title: 'Take the next tool',
+  title: 'Select the next tool',
   purpose: 'takes whichever tool comes, warms it, and lets the one that rests cool to what it may hold',
   also: 'standby idle temperature tool change',
   parameters: () => [

@@ -4,7 +4,7 @@ import { type Made, type Maker, number, numberIn, type Surroundings, type Values
 function make(values: Values, { stage }: Surroundings): Made {
   const { phrases } = stage.firmware
   if (phrases.loadMesh(0) === null) return { ok: false, why: 'This firmware keeps only one mesh.' }
-  if (!stage.printer.storedMesh) return { ok: false, why: `${stage.printer.name} keeps no mesh.` }
+  if (!stage.printer.storedMesh) return { ok: false, why: `${stage.printer.name} has no saved mesh.` }
   const branch = (preheat: string, mesh: string) =>
     [
       phrases.heat('nozzle', numberIn(values, preheat), null),

@@ -6,7 +6,7 @@ import { Confirm } from '../../ui/Confirm.tsx'
 
 const reasons: Record<string, string> = {
   daily: 'of the day',
-  'before-import': 'before a shelf was brought in',
+  'before-import': 'before an import',
   'before-update': 'before an update',
   'before-emptying': 'before the shelf was emptied',
   'before-restoring': 'before a backup was restored',

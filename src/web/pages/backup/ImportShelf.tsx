@@ -45,7 +45,7 @@ export function ImportShelf({ onDone }: Props) {
     if (!looked) return
     await api.importArchive(looked.file, decisions)
     setLooked(null)
-    onDone(`“${looked.name}” is brought in. A backup was made before.`)
+    onDone(`“${looked.name}” is imported. A backup was made before.`)
   })
   const of = (is: ArchiveItem['is']) => looked?.items.filter(item => item.is === is) ?? []
   return (

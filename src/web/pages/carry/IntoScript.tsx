@@ -81,7 +81,7 @@ export function IntoScript({ script, to, plan }: Props) {
           />
         )}
         <Button main className="ml-auto" disabled={!found} onClick={() => void putting.run()}>
-          Put it there, on the Desk
+          Insert it there, on the Desk
         </Button>
       </div>
       <p className="mt-1 text-[13px] text-soft">It opens on the Desk as a change that is not saved yet.</p>

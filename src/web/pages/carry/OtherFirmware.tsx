@@ -151,8 +151,8 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         </div>
         {files.length > 0 && family !== now.family && (
           <p className="max-w-xl text-[14px] text-warn">
-            Its config and macro files are nothing that {familyFacts[family].name} reads. They go into the bin. Their
-            macros are written out in the scripts that call them, and each becomes a script of its own.
+            {familyFacts[family].name} does not read its config and macro files, so they go into the bin. Their macros
+            are written out in the scripts that call them, and each macro becomes a separate script.
           </p>
         )}
       </div>

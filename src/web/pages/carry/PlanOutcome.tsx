@@ -10,7 +10,7 @@ export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
     title => !after.findings.some(each => each.title === title),
   )
   return (
-    <section aria-label="What it comes to on each" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <section aria-label="The outcome on each printer" className="rounded-card border border-rule bg-raised px-4 py-3">
       <OutcomeTable
         sides={[
           { ...before, name: from },

@@ -31,7 +31,7 @@ export const PlanTable = ({ label, first, findings, children }: Props) => (
         <tr>
           <th className="py-1.5 pl-3 font-normal">{first}</th>
           <th className="py-1.5 font-normal">Lines</th>
-          <th className="py-1.5 font-normal">Asks of you</th>
+          <th className="py-1.5 font-normal">Questions</th>
           <th className="py-1.5 pr-2 font-normal">{findings}</th>
           <th className="py-1.5 font-normal">Time</th>
           <th className="py-1.5 pr-3 font-normal">

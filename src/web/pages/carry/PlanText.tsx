@@ -27,7 +27,7 @@ export function PlanText({ plan, from, to, refused, onRefuse }: Props) {
         </p>
         <label className="ml-auto flex items-center gap-2 text-[14px]">
           <input type="checkbox" checked={quiet} onChange={event => setQuiet(event.target.checked)} />
-          fold what stays the same
+          fold unchanged lines
         </label>
       </div>
       <ol className="grid gap-2">

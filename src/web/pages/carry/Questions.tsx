@@ -40,7 +40,7 @@ function Question({ ask, given, onAnswer }: { ask: Ask; given: string; onAnswer:
   return (
     <form onSubmit={send}>
       <p id={`ask-${key}`}>{question}</p>
-      <p className="text-[13px] text-soft">It decides {changes}.</p>
+      <p className="text-[13px] text-soft">Your answer decides {changes}.</p>
       {choices ? (
         <Radios
           name={key}
@@ -60,7 +60,7 @@ function Question({ ask, given, onAnswer }: { ask: Ask; given: string; onAnswer:
             className={fieldLook}
           />
           <Button type="submit" className="mt-1">
-            {answered ? 'Answer anew' : words === proposed ? 'Use the proposal' : 'Answer'}
+            {answered ? 'Change the answer' : words === proposed ? 'Use the proposal' : 'Answer'}
           </Button>
         </div>
       )}

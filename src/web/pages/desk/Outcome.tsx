@@ -76,7 +76,7 @@ function verdict(moment: Moment, bad: boolean, errors: boolean): string {
     return bad || errors ? 'Not ready for the print: ' : 'Ready for the print: '
   if (errors) return 'Not right yet: '
   if (goesOnAfter.includes(moment)) return bad ? 'Not as the print expects: ' : 'The print can go on'
-  return bad ? 'Left behind: ' : 'As it should be: '
+  return bad ? 'Not as it should be: ' : 'As it should be: '
 }
 
 const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (

@@ -34,8 +34,8 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
       open
       wide
       onClose={onClose}
-      title={`Fit ${printer.name} to what was measured`}
-      about="Least squares over the times by the clock. Nothing changes until you take it."
+      title={`Calibrate ${printer.name} from trials`}
+      about="Fitted to the measured times. Nothing changes until you accept it."
     >
       {!fit && !asked.error && <p className="text-soft">Calculating…</p>}
       {fit && !fit.ok && <p>{fit.why}</p>}

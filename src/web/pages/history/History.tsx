@@ -95,7 +95,7 @@ export function History() {
       {dropping && (
         <Confirm
           title={`Throw the variant “${dropping.name}” away`}
-          about="Its revisions and trials go with it. It waits in the bin for 30 days and can be put back from the Workshop."
+          about="Its revisions and trials go with it. It stays in the bin for 30 days and can be put back from the Workshop."
           go="Throw it away"
           onGo={() => api.binVariant(script.id, dropping.id)}
           onClose={() => setDropping(null)}

@@ -139,10 +139,10 @@ export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
                     </Button>
                     <Button
                       small
-                      aria-label={ofThis('Begin a script from it')}
+                      aria-label={ofThis('New script from this')}
                       onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}
                     >
-                      Begin a script from it
+                      New script from this
                     </Button>
                   </p>
                 </div>
@@ -190,7 +190,7 @@ function Seen({ trial, rehearsedS, onRemove }: SeenProps) {
   const fine = seen.length === 1 && seen[0] === 'fine'
   const told = [
     measuredS !== null &&
-      `${duration(measuredS)} by the clock${rehearsedS === null ? '' : `, ${duration(rehearsedS)} rehearsed`}`,
+      `${duration(measuredS)} measured${rehearsedS === null ? '' : `, ${duration(rehearsedS)} rehearsed`}`,
     filamentMm !== null && `${plain(filamentMm, 1)} mm of filament`,
     [job, material].filter(Boolean).join(' in '),
   ].filter(Boolean)
@@ -215,7 +215,7 @@ function Seen({ trial, rehearsedS, onRemove }: SeenProps) {
       </div>
       <Press
         onClick={onRemove}
-        aria-label="Take this trial away"
+        aria-label="Delete this trial"
         className="self-start rounded-sm p-1 text-soft hover:text-bad"
       >
         <Trash2 size={15} aria-hidden />

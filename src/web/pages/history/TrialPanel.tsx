@@ -34,14 +34,14 @@ const Seen = v.object({
     v.string(),
     v.check(
       text => text.trim() === '' || secondsIn(text) !== null,
-      ({ input }) => `“${input.slice(0, 30)}” is no time. Write it as 4:22, 4 min 22 s, or 262`,
+      ({ input }) => `“${input.slice(0, 30)}” is not a duration. Write it as 4:22, 4 min 22 s, or 262`,
     ),
   ),
   filamentMm: v.pipe(
     v.string(),
     v.check(
       text => text.trim() === '' || lengthIn(text) > 0,
-      ({ input }) => `“${input.slice(0, 30)}” is no length. Write it as 84.5`,
+      ({ input }) => `“${input.slice(0, 30)}” is not a length. Write it as 84.5`,
     ),
   ),
 })
@@ -77,7 +77,7 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
   const take = (file: File | undefined) => {
     if (!file) return
     setProblem(null)
-    pictureFrom(file).then(setPicture, () => setProblem(`“${file.name}” is no picture that the browser can read.`))
+    pictureFrom(file).then(setPicture, () => setProblem(`“${file.name}” is not a picture that the browser can read.`))
   }
   return (
     <Panel
@@ -121,7 +121,7 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
           <FileButton label="A picture" accept="image/*" onFile={take}>
             {picture ? 'Another picture…' : 'A picture…'}
           </FileButton>
-          <span className="text-[14px] text-soft">made small before it is saved</span>
+          <span className="text-[14px] text-soft">scaled down before it is saved</span>
           {picture && (
             <img src={`data:image/jpeg;base64,${picture}`} alt="As it is saved" className="h-16 rounded-sm" />
           )}
@@ -143,7 +143,7 @@ const Pick = ({ name, options, chosen }: PickProps) => (
   <Field name={name}>
     {id => (
       <select id={id} {...chosen} className={fieldLook}>
-        <option value="">not said</option>
+        <option value="">not recorded</option>
         {options.map(option => (
           <option key={option}>{option}</option>
         ))}

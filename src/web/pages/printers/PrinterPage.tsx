@@ -151,7 +151,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
       {asking && (
         <Confirm
           title={`Throw “${saved.name}” away`}
-          about="It waits in the bin for 30 days and can be put back from the Workshop."
+          about="It stays in the bin for 30 days and can be put back from the Workshop."
           go="Throw it away"
           onGo={async () => {
             await api.removePrinter(id)

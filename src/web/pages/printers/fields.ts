@@ -58,7 +58,7 @@ export function sectionsOf(printer: Printer): Section[] {
           mm(`reach.${axis}.1`, `to ${axis.toUpperCase()}`),
         ]),
         { path: 'bed.round', label: 'A round bed', kind: 'yes' },
-        ...(printer.reachRadiusMm === null ? [] : [mm('reachRadiusMm', 'Reach round the middle')]),
+        ...(printer.reachRadiusMm === null ? [] : [mm('reachRadiusMm', 'Reach around the centre')]),
       ],
     },
     {

@@ -141,7 +141,7 @@ function OneRefrain({ refrain, things }: OneProps) {
   const keepingApart = useCommand((script: SavedScript) =>
     send({
       text: null,
-      note: `“${refrain.name}” kept apart`,
+      note: `“${refrain.name}” detached`,
       scripts: [{ script, after: keptApart(script.text, refrain.name) }],
     }),
   )
@@ -170,7 +170,7 @@ function OneRefrain({ refrain, things }: OneProps) {
             onClick={() => void form.submit()}
             className="justify-center"
           >
-            {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save it, roll out to none'}
+            {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save without rolling out'}
           </Button>
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
           <Press onClick={() => setDropping(true)} className="text-left text-[14px] text-soft underline hover:text-bad">
@@ -179,7 +179,7 @@ function OneRefrain({ refrain, things }: OneProps) {
           {dropping && (
             <Confirm
               title={`Detach “${refrain.name}” everywhere`}
-              about="The scripts keep their lines. The refrain waits in the bin for 30 days and can be put back from the Workshop."
+              about="The scripts keep their lines. The refrain stays in the bin for 30 days and can be put back from the Workshop."
               go="Detach it"
               onGo={() => api.removeRefrain(refrain.id)}
               onClose={() => setDropping(false)}

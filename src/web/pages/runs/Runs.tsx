@@ -135,7 +135,7 @@ export function Runs() {
             {
               value: 'combined',
               label: 'Everything combined',
-              about: 'materials × places and heights × sets of tools',
+              about: 'materials × positions and heights × sets of tools',
             },
           ]}
           onChange={value => setAgainst(value as Against)}

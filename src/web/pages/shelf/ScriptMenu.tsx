@@ -57,7 +57,7 @@ export function ScriptMenu({ script }: { script: ScriptHead }) {
       {asking === 'bin' && (
         <Confirm
           title={`Throw “${name}” away`}
-          about="It waits in the bin for 30 days, with its history, and can be put back from “Backup and export”."
+          about="It stays in the bin for 30 days, with its history, and can be put back from “Backup and export”."
           go="Throw it away"
           onGo={() => api.bin(id)}
           onClose={() => setAsking(null)}

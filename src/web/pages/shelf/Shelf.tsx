@@ -93,7 +93,7 @@ export function Shelf() {
             </PageLink>{' '}
             in five questions, or{' '}
             <PageLink to="/keeping" className="text-heat underline">
-              bring a shelf in
+              import a shelf
             </PageLink>
             .
           </p>

@@ -54,7 +54,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
   return (
     <form
       noValidate
-      aria-label="Words and what they mean"
+      aria-label="Placeholders and their meanings"
       className="mt-5"
       onSubmit={event => void form.submit(event).then(done => done && onDone())}
     >
@@ -121,7 +121,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
         />
         <Ticks
           legend="Has a box for scripts at"
-          none="not said"
+          none="none ticked: a box for every moment is assumed"
           options={Moment.options.map(moment => ({ value: moment, label: momentFacts[moment].when }))}
           chosen={vocabulary.moments ?? []}
           onChange={moments => change({ moments: moments.length ? moments : null })}
@@ -156,7 +156,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       </fieldset>
       {kept && (
         <div className="mt-4">
-          <Field name="A script in these words" hint="pasted here, it is read into our values">
+          <Field name="A script with these placeholders" hint="pasted here, it is read into our values">
             {id => (
               <textarea
                 id={id}

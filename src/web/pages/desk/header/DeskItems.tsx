@@ -105,14 +105,14 @@ const Described = ({ name, about, also, onSelect }: DescribedProps) => (
 )
 
 const tools: [string, EditRequest][] = [
-  ['Repair what a paste did', { do: 'repair' }],
+  ['Repair a damaged paste', { do: 'repair' }],
   ['Line up the comments', { do: 'line-up' }],
   ['Probe without ooze', { do: 'probe-without-ooze', how: { cornerLiftMm: 10, settleS: 0 } }],
   ['Use relative extrusion', { do: 'count-filament', to: 'relative' }],
   ['Use absolute extrusion', { do: 'count-filament', to: 'absolute' }],
   ['Write it in millimetres', { do: 'units', to: 'mm' }],
   ['Write it in inches', { do: 'units', to: 'inch' }],
-  ['Write out what it calls', { do: 'write-out' }],
+  ['Write out the macros that it calls', { do: 'write-out' }],
 ]
 
 function ToolItems() {
@@ -177,7 +177,7 @@ function GoBack() {
     isSaved &&
     unsaved && (
       <MenuItem also="revert discard drop undo changes reset" onSelect={() => void goBackToSaved()}>
-        <Undo2 size={15} aria-hidden /> Go back to what is saved
+        <Undo2 size={15} aria-hidden /> Go back to the saved text
       </MenuItem>
     )
   )
@@ -216,14 +216,14 @@ function SaveItems({ onRun }: Running) {
       {carryTo !== null &&
         item(
           <ArrowRightLeft size={15} aria-hidden />,
-          file === null ? 'Carry over to…' : 'Carry over what it runs…',
+          file === null ? 'Carry over to…' : 'Carry over the called macro…',
           'another printer firmware convert translate port adapt bring move',
           () => void navigate(carryTo),
         )}
       {file !== null &&
         item(
           <Lock size={15} aria-hidden />,
-          stock ? 'Let it be changed again' : 'Make it the stock',
+          stock ? 'Allow changes again' : 'Mark it as stock',
           'lock protect read only keep as it came',
           lock,
         )}
@@ -233,7 +233,7 @@ function SaveItems({ onRun }: Running) {
         )}
       {item(
         <Columns2 size={15} aria-hidden />,
-        'Side by side with what is saved',
+        'Side by side with the saved text',
         'compare diff difference changes',
         () => void navigate(`/side-by-side?left=script-${id}&right=desk`),
       )}

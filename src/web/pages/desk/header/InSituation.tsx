@@ -70,7 +70,7 @@ const OwnMovesWords = ({ moves: { before, after } }: { moves: OwnMoves }) => (
     {after !== '' && (
       <>
         {' '}
-        and <code className="font-mono text-[13px]">{inOne(after)}</code> behind it
+        and <code className="font-mono text-[13px]">{inOne(after)}</code> after it
       </>
     )}
     .

@@ -35,10 +35,10 @@ export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) 
       about={
         theirs
           ? `Revision ${theirs.revision} of “${theirs.variant}” was saved ${howLongAgo(theirs.changedAt, new Date())}${theirs.note ? `: ${theirs.note}` : ''}. Yours differs from it in ${plural(rows.length, 'line')}; neither is lost, whatever you choose.`
-          : 'Taking it from the shelf…'
+          : 'Loading it…'
       }
     >
-      <LineChanges rows={rows} label="Yours against what was saved" className="max-h-[46vh]" />
+      <LineChanges rows={rows} label="Your text compared with the saved one" className="max-h-[46vh]" />
       <Failed why={dialog.error?.message} onRetry={() => void dialog.refetch()} />
       <Failed why={keeping.problem} onRetry={keeping.retry} />
       <div className="mt-4 flex flex-wrap justify-end gap-2">

@@ -22,7 +22,7 @@ export function SavingQuestions({ dialog, saved, things }: Props) {
       {dialog === 'throw-away' && saved && (
         <Confirm
           title={`Throw “${saved.name}” away`}
-          about="The printer is without it from then on. It waits in the bin for 30 days, with its history, and can be put back from the Workshop."
+          about="The printer will no longer have it. It stays in the bin for 30 days, with its history, and can be put back from the Workshop."
           go="Throw it away"
           onGo={async () => {
             await api.bin(saved.id)

@@ -74,14 +74,14 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
       </ul>
       {oozed >= 0.1 && (
         <p className="mt-1 text-soft">
-          About {plain(oozed, 1)} mm³ ooze unasked: {plain(ooze.mm3.waiting, 1)} waiting, {plain(ooze.mm3.probing, 1)}{' '}
+          About {plain(oozed, 1)} mm³ ooze out: {plain(ooze.mm3.waiting, 1)} waiting, {plain(ooze.mm3.probing, 1)}{' '}
           probing, {plain(ooze.mm3.travelling, 1)} travelling. An estimate.
         </p>
       )}
       <h3 className="mt-2 border-t border-rule pt-1.5 font-semibold">Where it could be less</h3>
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
-      {!savings && !asked.error && <p className="text-soft">Rehearsing other ways…</p>}
-      {savings?.length === 0 && <p className="text-soft">Nothing that is worth a line.</p>}
+      {!savings && !asked.error && <p className="text-soft">Rehearsing alternatives…</p>}
+      {savings?.length === 0 && <p className="text-soft">No saving is worth a change.</p>}
       <ul>
         {savings?.map(({ title, how, savesS, savesG, fix }) => (
           <li key={title} className="flex items-baseline gap-2 border-t border-rule py-1 first:border-t-0">

@@ -46,7 +46,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
     schema: Meanings,
     bound: true,
     saved: {
-      name: known?.data.name ?? `Words of ${printer}’s program`,
+      name: known?.data.name ?? `Placeholders of ${printer}’s slicer`,
       words: words.map(({ word, value, standIn }) => ({ word, value, standIn })),
     },
     send: async ({ name, words: meant }) => {
@@ -62,7 +62,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       open
       wide
       onClose={onClose}
-      title={`${plural(words.length, 'word')} of another program`}
+      title={`${plural(words.length, 'word')} of a slicer`}
       about={`They are rehearsed with their most likely meaning. Where that is unclear you can enter a number. Check them once, and from then on ${printer}’s scripts are read so.`}
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>

@@ -99,13 +99,13 @@ function Difference({ preview, open }: { preview: Preview; open: Seen }) {
     <p className="mt-1 max-h-[42px] shrink-0 overflow-auto text-[14px]">
       {told(mends) && (
         <span className="text-good">
-          <b>Mends</b> {told(mends)}
+          <b>Fixes</b> {told(mends)}
         </span>
       )}
       {told(mends) && told(brings) && ' '}
       {told(brings) && (
         <span className="text-warn">
-          <b>Brings</b> {told(brings)}
+          <b>Adds</b> {told(brings)}
         </span>
       )}
     </p>

@@ -55,7 +55,7 @@ export function GivenFiles({ passedOver }: { passedOver: readonly PassedOver[] }
       {pasting !== null && (
         <div className="grid gap-2">
           <textarea
-            aria-label="What the machine says or has"
+            aria-label="Text from the machine"
             value={pasting}
             onChange={event => setPasting(event.target.value)}
             rows={8}
