@@ -53,10 +53,10 @@ test('each kind of slip has its finding at its line', async ({ page }) => {
   const expected: [number, string][] = [
     [3, 'X needs a number'],
     [4, 'is not a speed'],
-    [5, 'don’t know exponents'],
+    [5, 'do not read exponents'],
     [6, 'is not a number'],
     [7, 'never closes'],
-    [8, 'run together'],
+    [8, 'joined to'],
     [9, 'long dash'],
     [10, 'comma in its number'],
     [11, 'curly quote'],

@@ -55,7 +55,7 @@ test('a change can be dropped again for what is saved', async ({ page }) => {
   await page.keyboard.type('G28')
   await expect(page.getByText('Changed, not saved')).toBeVisible()
   await page.getByRole('button', { name: 'Export' }).click()
-  await page.getByRole('menuitem', { name: 'Go back to the saved text' }).click()
+  await page.getByRole('menuitem', { name: 'Go back to the saved version' }).click()
   await expect(page.getByText('Changed, not saved')).toHaveCount(0)
   expect(await takenText(page)).not.toContain('G28')
 })

@@ -32,7 +32,7 @@ test('placeholders are rehearsed at once, confirmed, and then known', async ({ p
   // 1200 mm/min are 20 mm/s.
   await expect(lineWith(page, 'G1 Z9')).toContainText('20 mm/s')
   const mine = (await thingsOf(page)).vocabularies.find(
-    ({ data }: { data: { name: string } }) => data.name === 'Words of Dunlin’s program',
+    ({ data }: { data: { name: string } }) => data.name === 'Placeholders of Dunlin’s slicer',
   )
   expect(mine).toBeDefined()
   expect((await request.delete(`/api/vocabularies/${mine?.id}`)).ok()).toBe(true)

@@ -177,7 +177,7 @@ function GoBack() {
     isSaved &&
     unsaved && (
       <MenuItem also="revert discard drop undo changes reset" onSelect={() => void goBackToSaved()}>
-        <Undo2 size={15} aria-hidden /> Go back to the saved text
+        <Undo2 size={15} aria-hidden /> Go back to the saved version
       </MenuItem>
     )
   )
