@@ -168,7 +168,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await trial.getByLabel('In your words').fill('sticks from end to end')
   await trial.getByLabel(/^By the clock/).fill('soon')
   await trial.getByRole('button', { name: 'Save the trial' }).click()
-  await expect(trial.getByRole('alert')).toContainText('“soon” is no time')
+  await expect(trial.getByRole('alert')).toContainText('“soon” is not a duration')
   await trial.getByLabel(/^By the clock/).fill('4:02')
   await trial.getByLabel(/^A picture/).setInputFiles({ name: 'bed.png', mimeType: 'image/png', buffer: dot })
   await expect(trial.getByAltText('As it is saved')).toBeVisible()
