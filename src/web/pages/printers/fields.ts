@@ -1,5 +1,5 @@
 // The fields of a printer by sections: path, label and unit.
-import { familyOptions } from '../../../core/model/family.ts'
+import { familyFacts, familyNames } from '../../../core/model/family.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 
 export type FieldSpec = {
@@ -31,7 +31,7 @@ export function sectionsOf(printer: Printer): Section[] {
         {
           path: 'firmware.family',
           label: 'Firmware',
-          options: familyOptions.map(({ value, about }) => ({ value, label: `${value}: ${about}` })),
+          options: familyNames.map(value => ({ value, label: `${value}: ${familyFacts[value].short}` })),
         },
         { path: 'firmware.version', label: 'Its version', kind: 'text' },
         {
