@@ -151,7 +151,7 @@ const shots: Shot[] = [
     path: '/printers/6',
     prepare: async page => {
       await page.getByLabel(/^Reach from X/).fill('-10')
-      await page.getByText('comes:').first().waitFor()
+      await page.getByText('new:').first().waitFor()
     },
   },
   { name: 'keeping', path: '/keeping' },
