@@ -27,5 +27,5 @@ export function needsOf(plan: PlanShown): string {
     ...(open ? [`${plural(open, 'answer')} (proposals used)`] : []),
     ...(refused ? [`${plural(refused, 'line')} that it can’t take`] : []),
   ]
-  return parts.length ? listed(parts) : 'nothing'
+  return parts.length ? listed(parts) : 'none'
 }
