@@ -26,7 +26,7 @@ test('placeholders are rehearsed at once, confirmed, and then known', async ({ p
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByLabel('What plate_heat_first means')).toHaveValue('bed')
   await dialog.getByLabel('Number for lift_pace').fill('1200')
-  await dialog.getByRole('button', { name: 'Confirm 3 words' }).click()
+  await dialog.getByRole('button', { name: 'Confirm 3 placeholders' }).click()
   await expect(dialog).toHaveCount(0)
   await expect(page.getByRole('region', { name: 'Advice' }).filter({ hasText: 'placeholder' })).toHaveCount(0)
   // 1200 mm/min are 20 mm/s.

@@ -219,7 +219,7 @@ async function openHistory(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'What to do with Any material' }).click()
   await page.getByRole('menuitem', { name: 'Its history' }).click()
   await page
-    .getByText(/seconds|by the clock/)
+    .getByText(/seconds|measured/)
     .first()
     .waitFor()
 }

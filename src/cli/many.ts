@@ -1,17 +1,24 @@
 // `rehearse --many`: one JSON request per line on standard input, one answer per line, in order.
 import { readFileSync } from 'node:fs'
 import * as v from 'valibot'
-import { rehearsalAnswer } from '../core/answer.ts'
+import { extras, rehearsalAnswer } from '../core/answer.ts'
 import { sentenceOf } from '../core/model/issues.ts'
+import { Job } from '../core/model/job.ts'
+import { Moment } from '../core/model/moment.ts'
+import { Printer } from '../core/model/printer.ts'
 import { rehearseAndProve } from '../core/prove.ts'
-import { rehearseEntries } from '../tasks/requests.ts'
 import { Refusal } from './arguments.ts'
 import { inputFor, jobNamed, printerNamed, stateFrom } from './input.ts'
 
 const Request = v.strictObject({
-  ...rehearseEntries,
+  text: v.string(),
+  /** A name, the path of a JSON file, or a description. */
+  printer: v.union([v.string(), Printer]),
+  job: v.optional(v.union([v.string(), Job]), 'small'),
+  moment: v.optional(Moment, 'start'),
   /** The state to start from: a state, or an earlier answer that contains one. */
   from: v.optional(v.unknown()),
+  with: v.optional(v.array(v.picklist(extras)), []),
 })
 
 function answer(line: string): unknown {

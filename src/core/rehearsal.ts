@@ -13,7 +13,7 @@ import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, tot
 import type { MachineState, Stage } from './machine/state.ts'
 import type { PlainCommand, Trace } from './machine/trace.ts'
 import { configOf } from './macros/config.ts'
-import { familyFacts } from './model/family.ts'
+import { macroStorage } from './model/printer.ts'
 import type { TaughtCommand } from './model/taught.ts'
 import type { Resolution } from './resolve/resolution.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
@@ -65,8 +65,7 @@ export type Unexplained = Omit<Round, 'explained'>
 export function stageOf(setting: RehearsalInput): Stage {
   const firmware = withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught))
   // Only some families read a config: one left from earlier firmware is ignored.
-  if (!setting.printer.macros || familyFacts[setting.printer.firmware.family].macros !== 'config')
-    return { ...setting, firmware }
+  if (!setting.printer.macros || macroStorage(setting.printer) !== 'config') return { ...setting, firmware }
   const { macros, delayed } = configOf(setting.printer)
   return { ...setting, firmware, macros, delayed }
 }

@@ -7,7 +7,7 @@ import { job, material } from '../core/model/example.ts'
 import { familyFacts } from '../core/model/family.ts'
 import { configName, filesOf } from '../core/model/files.ts'
 import type { Moment } from '../core/model/moment.ts'
-import type { Printer } from '../core/model/printer.ts'
+import { macroStorage, type Printer } from '../core/model/printer.ts'
 import { freeName, nameKey } from '../core/model/script.ts'
 import { stageOf } from '../core/round.ts'
 import { takeOut } from './bin.ts'
@@ -83,7 +83,7 @@ export function putText(database: Database, printerId: number, file: string, tex
 
 function withFile(printer: Printer, file: string, text: string | null): Printer {
   if (file === '') return { ...printer, macros: text ?? '' }
-  const list = familyFacts[printer.firmware.family].macros === 'config' ? 'configFiles' : 'macroFiles'
+  const list = macroStorage(printer) === 'config' ? 'configFiles' : 'macroFiles'
   const others = printer[list].filter(({ name }) => nameKey(name) !== nameKey(file))
   const at = printer[list].findIndex(({ name }) => nameKey(name) === nameKey(file))
   if (text === null) return { ...printer, [list]: others }
@@ -91,8 +91,8 @@ function withFile(printer: Printer, file: string, text: string | null): Printer 
 }
 
 /** Whether this firmware reads a file with that name; the main config has an empty name. */
-function readsFile({ firmware: { family } }: Printer, file: string): boolean {
-  const { macros } = familyFacts[family]
+function readsFile(printer: Printer, file: string): boolean {
+  const macros = macroStorage(printer)
   if (macros === 'config') return !/\.g$/i.test(file)
   return macros === 'files' && file !== '' && !/\.cfg$/i.test(file)
 }

@@ -3,9 +3,7 @@
 /** The limits of a thread: time for one task, ms, and memory, MB. */
 export type ThreadLimits = { patienceMs: number; memoryMb: number }
 
-/** The limits of a worker in a browser, which can't limit memory: time for one task, ms. */
-export type WorkerLimits = { patienceMs: number }
-
+/** A browser can't limit the memory of a worker. */
 export const limits = {
   /** The Desk's worker: one text, or one edit, at a time. */
   desk: { patienceMs: 12_000 },
@@ -15,4 +13,4 @@ export const limits = {
   server: { patienceMs: 20_000, memoryMb: 1024 },
   /** The server's thread for the whole shelf: years of revisions and pictures need time. */
   shelf: { patienceMs: 120_000, memoryMb: 2048 },
-} satisfies Record<string, WorkerLimits | ThreadLimits>
+}

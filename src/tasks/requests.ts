@@ -1,5 +1,5 @@
-// The inputs of the public tasks (docs/contract.md), as the API and the terminal accept them. Printers, jobs and
-// materials are named, or described in full.
+// The inputs of the public tasks (docs/contract.md), as the API accepts them. Printers, jobs and materials are named, or
+// described in full.
 import * as v from 'valibot'
 import { extras } from '../core/answer.ts'
 import { MachineState } from '../core/machine/state.ts'
@@ -15,20 +15,15 @@ const PrinterGiven = v.union([name, Printer])
 const JobGiven = v.optional(v.union([name, Job]), 'small')
 const MaterialGiven = v.optional(v.union([name, Material]))
 
-/** The parts of a request to rehearse that the API and the terminal share. */
-export const rehearseEntries = {
+export const RehearseRequest = v.strictObject({
   text: ScriptText,
   printer: PrinterGiven,
   job: JobGiven,
-  moment: v.optional(Moment, 'start'),
-  with: v.optional(listOf(v.picklist(extras), extras.length), []),
-}
-
-export const RehearseRequest = v.strictObject({
-  ...rehearseEntries,
   material: MaterialGiven,
+  moment: v.optional(Moment, 'start'),
   /** The state to start from, from an earlier answer. */
   from: v.optional(MachineState),
+  with: v.optional(listOf(v.picklist(extras), extras.length), []),
 })
 
 export const WholePrintRequest = v.strictObject({

@@ -67,7 +67,7 @@ describe('what was made, kept once, or is the material’s', () => {
     // 500 mm/s² is less than the 5000 of Curlew; of Z and the extruder its firmware takes no limit.
     expect(whyOf('M201 X500 Y500 Z100 E5000')).toMatchObject({
       became: ['SET_VELOCITY_LIMIT ACCEL=500'],
-      why: 'Said as the host firmware of Curlew takes it.',
+      why: 'Written as the host firmware of Curlew expects it.',
     })
     expect(whyOf('M201 X90000 Y90000')?.why).toBe('Curlew takes no more.')
   })

@@ -1,5 +1,4 @@
 // Adds what the target needs and the script lacks: gantry alignment, a mesh, a tool in use, heat, a heat soak.
-
 import { effectOf } from '../firmware/spec.ts'
 import { hasLetter } from '../gcode/line.ts'
 import { melts } from '../machine/heaters.ts'

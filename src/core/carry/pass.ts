@@ -1,6 +1,5 @@
 // Carries one path through a script: each command is rewritten for the target in the state that the previous lines
 // leave it in.
-
 import { stateName } from '../effects/save-state.ts'
 import type { Does } from '../firmware/effect.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'

@@ -1,5 +1,4 @@
 // Rewrites probing, meshes and gantry alignment for the target.
-
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { familyFacts } from '../model/family.ts'

@@ -1,5 +1,4 @@
 // Helpers for rewriting the commands of all effects.
-
 import type { Does, EffectOf } from '../firmware/effect.ts'
 import { familyFacts } from '../model/family.ts'
 import { leftOut, type Ran, type Said, same, sayOr } from './rewritten.ts'
@@ -9,7 +8,7 @@ export type Sayer<D extends Does> = (ran: Ran<EffectOf<D>>) => Said
 
 /** “host firmware of Curlew” */
 export const firmwareThere = ({ to }: Ran): string => `${familyFacts[to.family.family].name} of ${to.printer.name}`
-export const itsWay = (ran: Ran): string => `Said as the ${firmwareThere(ran)} takes it.`
+export const itsWay = (ran: Ran): string => `Written as the ${firmwareThere(ran)} expects it.`
 export const hasNone = (ran: Ran, what: string): string => `The ${firmwareThere(ran)} has no ${what}.`
 
 /** The owner of a missing feature: the target machine, or the new firmware of the same machine. */

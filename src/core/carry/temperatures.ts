@@ -40,13 +40,13 @@ function amountIn(ran: Ran, heater: Heater, letters: readonly string[]): { value
   const taken = questions.number(
     {
       key: `heat:${heater}:${value}`,
-      question: `The ${nameOf[heater]} of ${to.printer.name}’s limit is ${celsius(max)}, but the script needs ${celsius(value)}. Which temperature should it have there?`,
+      question: `The ${nameOf[heater]}’s limit on ${to.printer.name} is ${celsius(max)}, but the script needs ${celsius(value)}. Which temperature should it have there?`,
       proposed: String(max),
       changes: `every line that heats the ${nameOf[heater]} to ${celsius(value)}`,
     },
     [0, max],
   )
-  return { value: taken, asks: `The ${nameOf[heater]} there has a limit of ${celsius(max)}.` }
+  return { value: taken, asks: `The ${nameOf[heater]}’s limit there is ${celsius(max)}.` }
 }
 
 /** The formula in place of a number, as written; null for a number, or without the letter. */

@@ -1,5 +1,4 @@
 // The command book: all commands of all families, with a search by word or by effect.
-
 import type { CommandSpec, FirmwareFamily } from '../firmware/spec.ts'
 import type { FamilyName } from '../model/family.ts'
 import { recordOf } from './effects.ts'

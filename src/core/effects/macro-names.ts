@@ -1,5 +1,4 @@
 // The names that a macro's template can read: parameters, variables, and the printer's present status.
-
 import type { Command } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'

@@ -1,5 +1,4 @@
 // A straight move, a homing move to an end stop, or a move relative to a saved position.
-
 import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import type { Position, Stage } from '../machine/state.ts'

@@ -1,5 +1,4 @@
 // Makes a plain sentence for each line from its command's effect, its words and the state in which it ran.
-
 import { recordOf } from '../effects/effects.ts'
 import type { Told } from '../effects/record.ts'
 import { lowerFirst, sayFromTable } from '../effects/table-words.ts'

@@ -1,5 +1,4 @@
 // Finds unknown commands of a script: their lines, and what their comments and names suggest.
-
 import { families } from '../firmware/families.ts'
 import { specNamed } from '../firmware/spec.ts'
 import { type Command, commentOf, type Line } from '../gcode/line.ts'

@@ -1,5 +1,4 @@
 // The types of a firmware table: commands with their letters, units and effects, and the properties of a family.
-
 import { type Command, hasLetter, letterOf, numberOf, type Piece } from '../gcode/line.ts'
 import { clampedNumber } from '../gcode/number.ts'
 import type { FamilyName } from '../model/family.ts'

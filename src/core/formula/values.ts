@@ -1,5 +1,4 @@
 // The list of values that scripts can use: unit, meaning, the moments when each exists, and how it is calculated.
-
 import { changeFor } from '../model/changes.ts'
 import { featuresOf } from '../model/feature.ts'
 import {

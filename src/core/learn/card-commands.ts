@@ -1,5 +1,4 @@
 // What each command of a card's config files says about the machine.
-
 import { type Command, commentOf, hasLetter, numberOf, numbersOf, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import type { Feature } from '../model/feature.ts'

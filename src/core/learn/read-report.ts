@@ -1,5 +1,4 @@
 // Learns a printer from a board's reports: the reply to M115, settings (M503), soft limits (M211) and the saved mesh.
-
 import { identify } from '../firmware/identify.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import { rawLines, readLine } from '../gcode/read.ts'

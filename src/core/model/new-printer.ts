@@ -1,5 +1,4 @@
 // Makes a printer from five answers, with usual numbers for everything else.
-
 import * as v from 'valibot'
 import { familyFacts } from './family.ts'
 import type { Feature } from './feature.ts'

@@ -1,7 +1,6 @@
 // A printer. This schema guards the database, the API and imported files.
-
 import * as v from 'valibot'
-import { FamilyName } from './family.ts'
+import { FamilyName, familyFacts } from './family.ts'
 import { count, listOf, mm, nonNegative, plainName, plainText, positive } from './pieces.ts'
 import { TaughtCommand } from './taught.ts'
 
@@ -242,6 +241,10 @@ export const Printer = v.object({
 })
 
 export type Printer = v.InferOutput<typeof Printer>
+/** Where the macros of a printer are: in its config, in files on its card, or nowhere. */
+export const macroStorage = ({ firmware }: Pick<Printer, 'firmware'>): 'config' | 'files' | null =>
+  familyFacts[firmware.family].macros
+
 export type Probe = v.InferOutput<typeof Probe>
 export type Zone = v.InferOutput<typeof Zone>
 export type Tool = v.InferOutput<typeof Tool>

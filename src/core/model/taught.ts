@@ -1,5 +1,4 @@
 // Commands that a person taught: a manufacturer's, or macros of their printer, each with its effect in plain terms.
-
 import * as v from 'valibot'
 import { FamilyName } from './family.ts'
 import { listOf, plainText } from './pieces.ts'

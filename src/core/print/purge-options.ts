@@ -1,5 +1,4 @@
 // What a print's purging costs now, and would cost into a tower, a bucket or the infill; and what could be saved.
-
 import { duration, plain, plural } from '../format.ts'
 import { materialOf } from '../machine/state.ts'
 import { changeCount, purgeOf, waysOf } from '../model/changes.ts'

@@ -1,5 +1,4 @@
 // Finds passages: consecutive lines with one purpose, recognised by their commands and by people's headings.
-
 import type { Line } from '../gcode/line.ts'
 import { commentedOutCommand } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'

@@ -1,5 +1,4 @@
 // The purpose of a line by the effect of its command, and the name of a run of such lines.
-
 import { recordOf } from '../effects/effects.ts'
 import type { PassageKind, Purpose } from '../effects/purpose.ts'
 import { effectOf } from '../firmware/spec.ts'

@@ -1,6 +1,5 @@
 // Evaluates a slicer's placeholders with their taught or guessed meanings, so that a script with them can be rehearsed
 // at once.
-
 import { scopeOf, type World } from '../formula/values.ts'
 import { changeFor } from '../model/changes.ts'
 import { momentFacts } from '../model/moment.ts'

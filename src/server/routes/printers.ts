@@ -1,6 +1,5 @@
 // /api/printers: create, change and delete. PUT /:id/firmware, …/macros and …/macro-files: confirmed firmware, and
 // macros. …/other-firmware: different firmware, with scripts and macros adapted to it.
-
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { refitted } from '../../core/carry/refitted.ts'

@@ -1,5 +1,4 @@
 // Esc closes the dialog that opened last. A menu or listbox that is open over a dialog handles Esc itself.
-
 import { useLayoutEffect } from 'react'
 import { lists } from './overlays.ts'
 import { useLatest } from './useLatest.ts'

@@ -28,6 +28,9 @@ export type Rehearsal =
   | { is: 'failed'; why: string }
   | { is: 'stopped' }
 
+/** The current step of a long text's rehearsal; null if there is none. */
+export const stepOf = (rehearsal: Rehearsal): RoundStep | null => ('step' in rehearsal ? rehearsal.step : null)
+
 export type Open = {
   /** The key of the draft in the browser's storage. */
   key: string

@@ -1,6 +1,5 @@
 // What the finder offers besides pages and buttons: checks, commands, printers and the open script's settings. Checks
 // are also found by what a person sees on the bed, as in “stringing”.
-
 import type { NavigateFunction } from 'react-router'
 import { rules } from '../../core/check/rules.ts'
 import { bookOf, searchBook, soughtIn, wordsIn } from '../../core/effects/book.ts'

@@ -1,5 +1,4 @@
 // The actions of the page that is open: each button and link registers itself, and the finder lists them.
-
 import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect } from 'react'
 import { useLatest } from '../lib/useLatest.ts'
 

@@ -2,7 +2,7 @@
 import type { Finding } from '../../core/check/finding.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed-jobs.ts'
-import { type Open, type Rehearsal, update, useDesk } from './desk.ts'
+import { type Open, stepOf, update, useDesk } from './desk.ts'
 import { newestFindings } from './desk-watch.ts'
 import { timeOf } from './playhead.ts'
 import { settingOf } from './rehearsal-input.ts'
@@ -19,9 +19,6 @@ function asBefore(before: readonly Finding[], now: readonly Finding[]): readonly
   const known = new Map(before.map(finding => [inShort(finding), finding]))
   return now.map(finding => known.get(inShort(finding)) ?? finding)
 }
-
-/** The current step of a rehearsal, if it is under way. */
-const stepOf = (rehearsal: Rehearsal) => ('step' in rehearsal ? rehearsal.step : null)
 
 /** Rehearses the open text, as after a failure. */
 export function rehearseNow(): void {

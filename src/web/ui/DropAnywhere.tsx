@@ -1,6 +1,5 @@
 // Accepts files that are dropped anywhere: a script opens on the Desk, and a printer is learned from files that
 // describe a machine. Elements that accept files themselves are marked `data-takes-files`.
-
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useLatest } from '../lib/useLatest.ts'

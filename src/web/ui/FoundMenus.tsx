@@ -1,5 +1,4 @@
 // Renders the page's menus invisibly, so that the finder lists their items as the menus would show them.
-
 import { createContext, memo, Suspense, use, useEffect, useRef, useState } from 'react'
 import { useLatest } from '../lib/useLatest.ts'
 import { type Action, type MenuOfPage, menusOfPage } from '../state/registry.ts'

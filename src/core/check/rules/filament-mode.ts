@@ -1,5 +1,4 @@
 // The extrusion mode does not match what the script intends.
-
 import { mm } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { momentFacts } from '../../model/moment.ts'

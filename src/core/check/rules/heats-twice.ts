@@ -31,7 +31,7 @@ function check(script: Checked): Found[] {
       while (at >= 0 && (waits[at]?.targetC ?? 0) < low) at--
       const top = waits[at]
       if (!top) continue
-      const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had heated it, and line ${before.row.line} let it cool to ${celsius(before.targetC ?? 0)}. Heat it fully only once.`
+      const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had already heated it, and line ${before.row.line} let it cool to ${celsius(before.targetC ?? 0)}. Heat it fully only once.`
       found.push({ line: now.row.line, message })
     }
   }

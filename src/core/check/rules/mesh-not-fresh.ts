@@ -9,7 +9,7 @@ function check(script: Checked): Found[] {
   const last = meshes.at(-1)
   if (!last || last.row > align.row) return []
   const what = last.effect?.does === 'levelling' ? 'load the mesh' : 'measure the bed'
-  const message = `Aligns the gantry after line ${last.line} set the bed’s shape. The alignment tilts the gantry against the bed, so that the measured shape is no longer valid; ${what} after it.`
+  const message = `Aligns the gantry after the mesh of line ${last.line}. Aligning tilts the gantry against the bed, so that mesh is no longer valid: ${what} after aligning.`
   return [{ line: align.line, message }]
 }
 

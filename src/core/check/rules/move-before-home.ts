@@ -1,5 +1,4 @@
 // Moves along an axis that is not homed.
-
 import { listed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { momentFacts } from '../../model/moment.ts'

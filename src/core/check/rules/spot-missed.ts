@@ -53,7 +53,7 @@ function purgesBeside(script: Checked, buckets: readonly Spot[]): Found[] {
       continue
     const { spot, away } = found
     const to = steps.slice(0, i + 1).findLast(each => acrossMm(each) >= 0.01)
-    const message = `Purges ${plain(extruded, 0)} mm³ at X${plain(step.to.x, 1)} Y${plain(step.to.y, 1)}, ${mm(away, 0)} beside the ${spot.name} (X${plain(spot.x, 1)} Y${plain(spot.y, 1)}). The filament falls beside the ${spot.name}.`
+    const message = `Purges ${plain(extruded, 0)} mm³ at X${plain(step.to.x, 1)} Y${plain(step.to.y, 1)}, ${mm(away, 0)} beside the ${spot.name} (X${plain(spot.x, 1)} Y${plain(spot.y, 1)}), so the filament misses it.`
     return [
       {
         line: lineOf(script, step),

@@ -1,5 +1,4 @@
 // Macros to start a host's config with. Each has its numbers as variables at its top.
-
 import { plain } from '../../format.ts'
 import { hasFeature } from '../../model/feature.ts'
 import type { Printer } from '../../model/printer.ts'

@@ -1,5 +1,4 @@
 // Macro files to start a card with. Each has its numbers as variables at its top.
-
 import { plain } from '../../format.ts'
 import { hasFeature } from '../../model/feature.ts'
 import type { MacroFile, Printer } from '../../model/printer.ts'

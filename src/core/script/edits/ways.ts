@@ -1,5 +1,4 @@
 // All paths through a script's branches. An edit must be right on every path.
-
 import { type Effect, effectOf } from '../../firmware/spec.ts'
 import { plural } from '../../format.ts'
 import { guardLine } from '../../formula/marks.ts'

@@ -1,6 +1,5 @@
 // Makes the heating and homing of a start script for any set of tools: only used tools are heated, and the first tool
 // is selected hot.
-
 import { addressOf, sharesHeater } from '../../firmware/tools.ts'
 import { momentFacts } from '../../model/moment.ts'
 import { forEachTool } from './between.ts'

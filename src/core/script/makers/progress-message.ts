@@ -1,5 +1,4 @@
 // Makes the message of a layer change: the progress of the print, in words that fit the display for every job.
-
 import { inText } from '../../formula/marks.ts'
 import { momentFacts } from '../../model/moment.ts'
 import { choice, fittingWords, type Made, type Maker, type Surroundings, type Values } from './maker.ts'

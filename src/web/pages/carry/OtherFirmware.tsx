@@ -1,5 +1,4 @@
 // A printer with different firmware: carries all of its scripts and macros over at once, and shows each plan with its questions.
-
 import { keepPreviousData, type UseQueryResult, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'

@@ -1,6 +1,5 @@
 // The command book: every command, found by a word or by its effect, with its letters and the person's scripts that use
 // it.
-
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { type BookEntry, bookOf, searchBook } from '../../../core/effects/book.ts'

@@ -1,5 +1,4 @@
 // Identifies a printer from its reply to M115: proposes family, version and abilities, which the person confirms.
-
 import { useMemo, useState } from 'react'
 import { families } from '../../../core/firmware/families.ts'
 import { identify } from '../../../core/firmware/identify.ts'

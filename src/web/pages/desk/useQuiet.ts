@@ -1,6 +1,6 @@
 // Whether the list of findings is empty, so that the bed gets its room.
 import { useEffect, useState } from 'react'
-import { useDesk } from '../../state/desk.ts'
+import { stepOf, useDesk } from '../../state/desk.ts'
 import type { Seen } from '../../state/desk-watch.ts'
 import { useLower } from '../../state/lower-card.ts'
 
@@ -10,11 +10,14 @@ const settledMs = 1500
 export function useQuiet(open: Seen | null): boolean {
   const { lower } = useLower()
   const round = open?.round ?? null
-  const rehearsal = useDesk(({ open: now }) => now?.rehearsal.is)
+  const rehearsed = useDesk(
+    ({ open: now }) =>
+      now?.rehearsal.is === 'complete' || (now?.rehearsal.is === 'found' && stepOf(now.rehearsal) === null),
+  )
   const empty =
     lower === 'findings' &&
     round !== null &&
-    (rehearsal === 'complete' || rehearsal === 'found') &&
+    rehearsed &&
     open?.findings.length === 0 &&
     round.setAside.length === 0 &&
     !round.cutAt &&

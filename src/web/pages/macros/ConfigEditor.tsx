@@ -1,5 +1,4 @@
 // An editor for a host's config, with sections, keys and templates in colour. Loaded only when a config is changed.
-
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view'

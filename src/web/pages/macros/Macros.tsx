@@ -1,12 +1,11 @@
 // Macros: a host's config, or the macro files on a board's card, stored for a printer and explained line by line.
-
 import { useCallback, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
 import { type ConfigProblem, configOf } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import { familyFacts } from '../../../core/model/family.ts'
-import type { Printer } from '../../../core/model/printer.ts'
+import { macroStorage, type Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { useComputed } from '../../lib/useComputed.ts'
 import { useTitle } from '../../lib/useTitle.ts'
@@ -21,15 +20,13 @@ import { FilesForm } from './FilesForm.tsx'
 import { type Listed, MacroText } from './MacroText.tsx'
 import { Unseen } from './Unseen.tsx'
 
-const macrosOf = ({ firmware: { family } }: Printer) => familyFacts[family].macros
-
 /** The input with which a macro is explained if nothing calls it. */
 const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, job, moment: 'start' })
 
 /** Everything that a printer's scripts can call, each line with its sentence. */
 function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
   const stage = stageOf(settingFor(printer))
-  if (macrosOf(printer) === 'files')
+  if (macroStorage(printer) === 'files')
     return {
       all: printer.macroFiles.map(file => ({
         name: file.name,
@@ -70,8 +67,8 @@ export function Macros() {
   const asked = useThings()
   const things = asked.data
   const [search, setSearch] = useSearchParams()
-  const printers = useMemo(() => things?.printers.filter(({ data }) => macrosOf(data) !== null) ?? [], [things])
-  const ofHost = useLocation().state?.config ? printers.find(({ data }) => macrosOf(data) === 'config') : undefined
+  const printers = useMemo(() => things?.printers.filter(({ data }) => macroStorage(data) !== null) ?? [], [things])
+  const ofHost = useLocation().state?.config ? printers.find(({ data }) => macroStorage(data) === 'config') : undefined
   const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
   return (
     <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5 max-[899px]:h-auto max-[899px]:px-3">
@@ -114,14 +111,14 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
-  const pastedConfig = macrosOf(printer.data) === 'config' && typeof pasted === 'string' ? pasted : ''
+  const pastedConfig = macroStorage(printer.data) === 'config' && typeof pasted === 'string' ? pasted : ''
   const [editing, setEditing] = useState(pastedConfig !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
   const done = () => setEditing(false)
   const files = useShelf().data?.printers.find(each => each.id === printer.id)?.files ?? []
   if (editing || all.length === 0) {
     const onClose = all.length > 0 ? () => setEditing(false) : null
-    return macrosOf(printer.data) === 'config' ? (
+    return macroStorage(printer.data) === 'config' ? (
       <ConfigForm printer={printer} pastedConfig={pastedConfig} onDone={done} onClose={onClose} />
     ) : (
       <FilesForm printer={printer} onDone={done} onClose={onClose} />

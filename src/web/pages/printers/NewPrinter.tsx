@@ -1,5 +1,4 @@
 // Adds a printer from five questions; everything else gets defaults and can be changed later.
-
 import { type ReactNode, useRef } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { familyOptions } from '../../../core/model/family.ts'

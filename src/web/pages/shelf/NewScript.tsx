@@ -1,5 +1,4 @@
 // Starts a new script: a dropped file, pasted text, or a file from disk.
-
 import { useLayoutEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { somethingOver } from '../../lib/overlays.ts'

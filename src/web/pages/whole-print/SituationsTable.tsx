@@ -1,5 +1,4 @@
 // A table of the situations: how often each occurs, its time, amounts and final state; each opens on the Desk.
-
 import { duration, plain, plural } from '../../../core/format.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'

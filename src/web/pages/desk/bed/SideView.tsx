@@ -1,5 +1,4 @@
-// The head from the side, in the scale of the bed: its height, and the height of the print.
-
+// The head from the side, at the scale of the bed: its height, and the height of the print.
 import { useMemo } from 'react'
 import { mm } from '../../../../core/format.ts'
 import { printHeight } from '../../../../core/machine/beginning.ts'

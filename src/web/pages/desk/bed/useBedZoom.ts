@@ -1,5 +1,4 @@
 // Zooms and pans the bed's picture: by wheel, pinch, dragging and keys, and back to the whole.
-
 import { useEffect, useRef, useState } from 'react'
 import { useLatest } from '../../../lib/useLatest.ts'
 import { type Transform, type Zooming, zoomingOf } from './zooming.ts'

@@ -15,7 +15,7 @@ import {
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
 import { memo, Suspense, useEffect, useRef } from 'react'
-import { familyFacts } from '../../../../core/model/family.ts'
+import { macroStorage } from '../../../../core/model/printer.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { caretStays, editorTheme } from '../../../lib/editor-theme.ts'
 import { useLatest } from '../../../lib/useLatest.ts'
@@ -150,7 +150,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
     }
   }, [open.opening])
 
-  const isConfig = setting.opened !== undefined && familyFacts[setting.printer.firmware.family].macros === 'config'
+  const isConfig = setting.opened !== undefined && macroStorage(setting.printer) === 'config'
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor begins with a script's language
   useEffect(() => {
     let current = true

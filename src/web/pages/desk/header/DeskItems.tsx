@@ -18,7 +18,7 @@ import { type ReactNode, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { MacroText } from '../../../../core/firmware/spec.ts'
 import { plural } from '../../../../core/format.ts'
-import { familyFacts } from '../../../../core/model/family.ts'
+import { macroStorage } from '../../../../core/model/printer.ts'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { makers } from '../../../../core/script/makers/makers.ts'
 import { useDesk } from '../../../state/desk.ts'
@@ -77,11 +77,7 @@ function MacroItems() {
   const [macros, setMacros] = useState<readonly MacroText[]>([])
   const inConfig = useDesk(({ open, things }) => {
     const printer = things?.printers.find(({ id }) => id === open?.chosen.printerId)?.data
-    return (
-      open?.chosen.opened !== undefined &&
-      printer !== undefined &&
-      familyFacts[printer.firmware.family].macros === 'config'
-    )
+    return open?.chosen.opened !== undefined && printer !== undefined && macroStorage(printer) === 'config'
   })
   useEffect(() => {
     if (inConfig)

@@ -1,9 +1,7 @@
 // Makes a script a macro of its printer: adds it to the config or the macro files, and calls it from the script.
-
 import type { Taken } from '../../../../core/export/export.ts'
 import { configOf } from '../../../../core/macros/config.ts'
-import { familyFacts } from '../../../../core/model/family.ts'
-import type { Printer } from '../../../../core/model/printer.ts'
+import { macroStorage, type Printer } from '../../../../core/model/printer.ts'
 import { nameKey } from '../../../../core/model/script.ts'
 import { api } from '../../../state/api.ts'
 import { type Open, useDesk } from '../../../state/desk.ts'
@@ -45,10 +43,7 @@ export async function intoPrinter(open: Open, taken: readonly Taken[]): Promise<
   const [first] = taken
   if (!kept || !first?.call) throw new Error('There is no macro to put into the printer.')
   const { id, data } = kept
-  await api.changePrinter(
-    id,
-    familyFacts[data.firmware.family].macros === 'config' ? withMacro(data, first.text) : withFiles(data, taken),
-  )
+  await api.changePrinter(id, macroStorage(data) === 'config' ? withMacro(data, first.text) : withFiles(data, taken))
   await reloadThings()
   const call = `${first.call}\n`
   await showFix({ title: 'Call it from here', edits: [{ from: 0, to: open.text.length, insert: call }] }, open.text)

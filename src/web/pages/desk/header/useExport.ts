@@ -2,9 +2,9 @@
 
 import { useCallback, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
-import { familyFacts } from '../../../../core/model/family.ts'
 import { ofFirstTool } from '../../../../core/model/job.ts'
 import type { Moment } from '../../../../core/model/moment.ts'
+import { macroStorage } from '../../../../core/model/printer.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { misfit } from '../../../../core/runs/fits.ts'
 import { useComputed } from '../../../lib/useComputed.ts'
@@ -75,7 +75,7 @@ export function useExport(open: Open, things: Things) {
     decided: false,
   })
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
-  const macros = printer ? familyFacts[printer.firmware.family].macros : null
+  const macros = printer ? macroStorage(printer) : null
   const ways = useMemo(() => waysFor(things, macros, wish.decided), [things, macros, wish.decided])
   const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as Way)
   const take = useCallback(

@@ -1,5 +1,4 @@
 // The time and filament that the script costs each print, and possible savings.
-
 import { useCallback } from 'react'
 import { duration, plain } from '../../../../core/format.ts'
 import { momentFacts } from '../../../../core/model/moment.ts'
@@ -81,7 +80,7 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
       <h3 className="mt-2 border-t border-rule pt-1.5 font-semibold">Where it could be less</h3>
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
       {!savings && !asked.error && <p className="text-soft">Rehearsing alternatives…</p>}
-      {savings?.length === 0 && <p className="text-soft">No saving is worth a change.</p>}
+      {savings?.length === 0 && <p className="text-soft">No change would save enough to be worth it.</p>}
       <ul>
         {savings?.map(({ title, how, savesS, savesG, fix }) => (
           <li key={title} className="flex items-baseline gap-2 border-t border-rule py-1 first:border-t-0">

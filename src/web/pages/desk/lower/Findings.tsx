@@ -10,7 +10,7 @@ import { misfit, tooHotFor } from '../../../../core/runs/fits.ts'
 import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { keysOf } from '../../../lib/keys.ts'
 import { unparted } from '../../../lib/words.ts'
-import { type Rehearsal, useDesk } from '../../../state/desk.ts'
+import { type Rehearsal, stepOf, useDesk } from '../../../state/desk.ts'
 import { newestText, type Seen, useFindings, useRehearsal } from '../../../state/desk-watch.ts'
 import { openDialog } from '../../../state/dialogs.ts'
 import { giveText } from '../../../state/files-to-learn.ts'
@@ -41,7 +41,7 @@ export function Findings({ open, setting }: Props) {
   const [asking, setAsking] = useState<Finding | null>(null)
   const findings = useFindings()
   const rehearsal = useRehearsal()
-  const step = rehearsal && 'step' in rehearsal ? rehearsal.step : null
+  const step = rehearsal && stepOf(rehearsal)
   const trouble = rehearsal && troubleOf(rehearsal)
   const serious = seriousOf(findings)
   const advice = findings.filter(({ severity }) => severity === 'advice')
@@ -60,7 +60,7 @@ export function Findings({ open, setting }: Props) {
       {step && <Rehearsing step={step} />}
       {trouble && (
         <p role="alert" className="py-1 text-[14px] text-bad">
-          {trouble} Your text is complete
+          {trouble} Your text is safe
           {round ? '; the findings shown are for the earlier text. ' : '. '}
           <Button small onClick={rehearseNow}>
             Try again

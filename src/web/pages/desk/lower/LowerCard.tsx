@@ -1,5 +1,4 @@
 // The card below the bed: findings, readiness, or time and waste; one at a time.
-
 import type { EditorView } from '@codemirror/view'
 import { Tabs } from 'radix-ui'
 import { memo, type ReactNode, Suspense } from 'react'

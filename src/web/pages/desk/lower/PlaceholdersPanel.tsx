@@ -62,14 +62,14 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       open
       wide
       onClose={onClose}
-      title={`${plural(words.length, 'word')} of a slicer`}
+      title={`${plural(words.length, 'placeholder')} of a slicer`}
       about={`They are rehearsed with their most likely meaning. Where that is unclear you can enter a number. Check them once, and from then on ${printer}’s scripts are read so.`}
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
         <table className="w-full text-[14px]">
           <thead>
             <tr className="border-b border-rule text-left text-[13px] text-soft">
-              <th className="py-1 pr-3 font-normal">Word</th>
+              <th className="py-1 pr-3 font-normal">Placeholder</th>
               <th className="py-1 pr-3 font-normal">Means</th>
               <th className="py-1 font-normal">Rehearsed with</th>
             </tr>
@@ -96,7 +96,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
           <TextField form={fields} path="name" name="Save as" hint="the slicer’s name" />
         </div>
         <DraftRestored form={form} />
-        <DialogEnd refusal={form.refusal} onClose={onClose} go={`Confirm ${plural(words.length, 'word')}`} />
+        <DialogEnd refusal={form.refusal} onClose={onClose} go={`Confirm ${plural(words.length, 'placeholder')}`} />
       </form>
     </Panel>
   )

@@ -1,5 +1,4 @@
 // The state that the script leaves, compared with what the print (or an idle machine) needs.
-
 import { Check, TriangleAlert } from 'lucide-react'
 import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
