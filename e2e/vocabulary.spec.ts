@@ -32,7 +32,7 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await expect(page.getByRole('region', { name: 'In our values' })).toContainText('M190 S@(bed of T0)')
   await expect(page.getByText('1 place to look at')).toBeVisible()
   // Signs and branch words can be said by hand, and the script is read by them at once.
-  await page.getByText('How it writes').click()
+  await page.getByText('Syntax').click()
   await page.getByLabel('Before a placeholder').fill('<')
   await expect(page.getByRole('region', { name: 'In our values' })).not.toContainText('@(bed of T0)')
   await page.getByLabel('Before a placeholder').fill('{')

@@ -21,6 +21,14 @@ function cli(words: string[], input = '') {
 }
 
 describe('the terminal', () => {
+  it('takes a printer by the path of a file in a request of --many, however long the path is', () => {
+    const path = join(folder, `${'long '.repeat(20)}.json`)
+    const { status, out } = cli(['rehearse', '--many'], JSON.stringify({ text: 'G28\n', printer: path }))
+    expect(status).toBe(0)
+    // The folder's name and 100 characters: no limit for names applies, only the file is missing.
+    expect(JSON.parse(out).error).toContain(`There is no printer “${path}”`)
+  })
+
   it('rehearses standard input and gives the contract’s numbers', () => {
     const answer = cli(
       ['rehearse', '-', '--printer', 'dunlin', '--json'],

@@ -25,7 +25,7 @@ export const noProbe = {
   group: 'order',
   severity: 'error',
   title: 'Probes without a probe',
-  why: 'Without a probe the machine cannot tell when it touches the bed. The firmware refuses, or drives on.',
+  why: 'Without a probe the machine cannot tell when it touches the bed. The firmware refuses the line, or drives the nozzle into the bed.',
   silentWhen: 'Uses your printer’s description. A printer with manual mesh levelling may accept the line.',
   example: { text: 'G28\nG29', printer: { probe: null } },
   check,

@@ -46,6 +46,9 @@ function told({ rows }: Its): string {
   return takes(first) === takes(last) ? takes(last) : `${takes(first)}, now ${takes(last)}`
 }
 
+/** The axes end this much above the highest value, so that no bar or dot is cut off. */
+const headroom = 1.08
+
 /** The space that a variant's name and figures need below its bars, px; with less, a letter stands for them. */
 const roomForName = 110
 
@@ -104,7 +107,7 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
               yAxisId="s"
               width={leftPx}
               ticks={timeTicks(longest, 4)}
-              domain={[0, longest]}
+              domain={[0, longest * headroom]}
               tickFormatter={clock}
               tick={tick}
               stroke="var(--rule)"
@@ -114,7 +117,7 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
               orientation="right"
               width={rightPx}
               ticks={numberTicks(heaviest, 3)}
-              domain={[0, heaviest]}
+              domain={[0, heaviest * headroom]}
               tickFormatter={(value: number) => `${plain(value, 2)} g`}
               tick={tick}
               stroke="var(--rule)"

@@ -13,7 +13,7 @@ export function DelimitersForm({ vocabulary, onChange }: Props) {
   return (
     <details className="mt-3 rounded-card border border-rule bg-raised">
       <summary className="cursor-pointer px-3 py-2">
-        How it writes{' '}
+        Syntax{' '}
         <span className="text-soft">
           <code className="font-mono text-ink">
             {open}word{index && `${index.open}0${index.close}`}

@@ -65,7 +65,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
         <thead>
           <tr className="border-b border-rule text-left text-[13px] text-soft">
-            <th className="px-3 py-1.5 font-normal">Word</th>
+            <th className="px-3 py-1.5 font-normal">Placeholder</th>
             <th className="py-1.5 pr-3 font-normal">Means</th>
             <th className="py-1.5 pr-3 font-normal">How sure</th>
             <th className="py-1.5 pr-3 font-normal">Rehearsed with</th>
