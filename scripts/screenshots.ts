@@ -95,7 +95,7 @@ const shots: Shot[] = [
       await page.getByLabel('A script as your slicer has it').fill(theirs)
       await page.getByRole('button', { name: 'Find its placeholders' }).click()
       await page.getByLabel('Name').fill('The café’s slicer')
-      await page.getByText('How it writes').click()
+      await page.getByText('Syntax').click()
     },
   },
   {
