@@ -182,7 +182,7 @@ test('blends are made on the Desk and used as tools of their own', async ({ page
   await page.goto(`/whole-print?printer=${id}&job=faded-vase`)
   await expect(page.getByText('3 changes take')).toBeVisible()
   const found = page.getByRole('region', { name: 'Findings' })
-  await expect(found.getByText(/T2 is a blend that no line has kept/)).toBeVisible()
+  await expect(found.getByText(/T2 is a blend that no line has stored/)).toBeVisible()
   // A table of five even steps, kept as T0 to T4, in the start script.
   const shelf = (await (await page.request.get('/api/shelf')).json()) as {
     printers: { id: number; scripts: { id: number; name: string }[] }[]
@@ -197,5 +197,5 @@ test('blends are made on the Desk and used as tools of their own', async ({ page
   await expect(page.getByText(/^Saved/).first()).toBeVisible()
   await page.goto(`/whole-print?printer=${id}&job=faded-vase`)
   await expect(page.getByText('3 changes take')).toBeVisible()
-  await expect(found.getByText(/no line has kept/)).toBeHidden()
+  await expect(found.getByText(/no line has stored/)).toBeHidden()
 })
