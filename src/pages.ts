@@ -17,21 +17,21 @@ export type Page = {
   section: SectionName
   title: string
   /** Other words that people use for the page's content, for the finder. */
-  also: string
+  aliases: string
   /** Whether the page can be opened without a parameter, from a tab or the finder. */
   listed: boolean
 }
 
-const page = (path: string, section: SectionName, title: string, also = '', listed = true): Page => ({
+const page = (path: string, section: SectionName, title: string, aliases = '', listed = true): Page => ({
   path,
   section,
   title,
-  also,
+  aliases,
   listed,
 })
 /** A documentation page in the Library. */
-const reading = (path: string, title: string, also: string): Page =>
-  page(path, 'library', title, `help docs documentation manual guide ${also}`)
+const reading = (path: string, title: string, aliases: string): Page =>
+  page(path, 'library', title, `help docs documentation manual guide ${aliases}`)
 const about = (path: string, section: SectionName, title: string): Page => page(path, section, title, '', false)
 
 export const pages = [

@@ -4,7 +4,7 @@ import type { Things } from './api.ts'
 import { fitsWords, knownAs, seenAs, withFewOfOne } from './finder-topics.ts'
 
 const nothing = { things: undefined, settings: [], navigate: () => {}, toLine: () => {} }
-const names = (words: string) => knownAs(words, nothing).map(({ group, name }) => `${group}: ${name}`)
+const names = (words: string) => knownAs(words, nothing).map(({ group, title }) => `${group}: ${title}`)
 
 test('a word of the trade finds the checks that bear on it', () => {
   for (const words of ['blob', 'stringing', 'first layer', 'leveling', 'crash', 'clog'])
@@ -23,12 +23,12 @@ test('a command is found by its name and by what it does', () => {
 
 test('one letter finds nothing yet, and every word has to fit', () => {
   expect(knownAs('g', nothing)).toEqual([])
-  const action = { group: 'Do', name: 'Light or dark', also: 'theme', run: () => {} }
+  const action = { id: 'theme', group: 'Do', title: 'Light or dark', aliases: 'theme', run: () => {} }
   expect([fitsWords(action, 'DARK theme'), fitsWords(action, 'dark bed')]).toEqual([true, false])
 })
 
 test('a word is met by the beginning of one, and by two that are written apart', () => {
-  const action = (name: string) => ({ group: 'Do', name, run: () => {} })
+  const action = (title: string) => ({ id: title, group: 'Do', title, run: () => {} })
   const fits = (name: string, words: string) => fitsWords(action(name), words)
   expect([fits('The bin', 'bin'), fits('Probing', 'bin'), fits('Bins', 'BIN')]).toEqual([true, false, true])
   expect([fits('Report the end stops', 'endstop'), fits('Endstops', 'end stop')]).toEqual([true, true])
@@ -37,14 +37,26 @@ test('a word is met by the beginning of one, and by two that are written apart',
 
 test('of the menus of a list eight items are shown under each heading', () => {
   const ten = (group: string, of?: string) =>
-    Array.from({ length: 10 }, (_, i) => ({ group, name: `${group} ${i}`, ...(of ? { of } : {}), run: () => {} }))
+    Array.from({ length: 10 }, (_, i) => ({
+      id: `${i}`,
+      group,
+      title: `${group} ${i}`,
+      ...(of ? { of } : {}),
+      run: () => {},
+    }))
   const few = withFewOfOne([...ten('Passages', 'home'), ...ten('Tools'), ...ten('In this list', 'Everyday')])
   const counts = ['Passages', 'Tools', 'In this list'].map(group => few.filter(each => each.group === group).length)
   expect(counts).toEqual([8, 10, 8])
 })
 
 test('what is about one thing of many is offered when more is asked for than the thing’s name', () => {
-  const action = { group: 'In this list', name: 'From the folder: Its history', of: 'From the folder', run: () => {} }
+  const action = {
+    id: 'history',
+    group: 'In this list',
+    title: 'From the folder: Its history',
+    of: 'From the folder',
+    run: () => {},
+  }
   const offered = ['', 'fol', 'from folder', 'history', 'fol hist'].map(words => fitsWords(action, words))
   expect(offered).toEqual([false, false, false, true, true])
 })

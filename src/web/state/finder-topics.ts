@@ -8,7 +8,7 @@ import { withTaught } from '../../core/firmware/teach.ts'
 import type { FamilyName } from '../../core/model/family.ts'
 import type { ScriptSetting } from '../../core/resolve/resolution.ts'
 import type { Things } from './api.ts'
-import type { Action } from './registry.ts'
+import type { FinderAction } from './registry.ts'
 
 /** Symptoms on the printed bed, and the checks for their causes. */
 export const seenAs: readonly [words: string, checks: readonly string[]][] = [
@@ -62,10 +62,10 @@ const alsoOf = (rule: string): string =>
 /** Limit of hits of one kind; a longer query finds the others. */
 const max = 8
 
-const firstFew = (found: readonly Action[]): Action[] => found.slice(0, max)
+const firstFew = (found: readonly FinderAction[]): FinderAction[] => found.slice(0, max)
 
 /** All actions, but under each heading only the first few of those that belong to single items of a list. */
-export function withFewOfOne(actions: readonly Action[]): Action[] {
+export function withFewOfOne(actions: readonly FinderAction[]): FinderAction[] {
   const taken = new Map<string, number>()
   return actions.filter(({ group, of }) => {
     if (of === undefined) return true
@@ -75,31 +75,31 @@ export function withFewOfOne(actions: readonly Action[]): Action[] {
   })
 }
 
-/** Whether each of these words is the beginning of one of `said`. */
-export function haveWords(said: readonly string[], words: string): boolean {
+/** Whether each of these words is the beginning of one of `names`. */
+export function haveWords(names: readonly string[], words: string): boolean {
   const wanted = wordsIn(words)
-  const begins = (word: string) => said.some(each => each.startsWith(word))
+  const begins = (word: string) => names.some(each => each.startsWith(word))
   return wanted.length > 0 && (wanted.every(begins) || begins(wanted.join('')))
 }
 
-const known = new WeakMap<Action, readonly string[]>()
+const wordsByAction = new WeakMap<FinderAction, readonly string[]>()
 
 /**
- * The words of an action's name and of its other names. Cached: there may be thousands of actions, and each key asks.
+ * The words of an action's title, heading and aliases. Cached: there may be thousands of actions, and each key asks.
  */
-function saidOf(action: Action): readonly string[] {
-  const before = known.get(action)
+function namesOf(action: FinderAction): readonly string[] {
+  const before = wordsByAction.get(action)
   if (before) return before
-  const said = soughtIn(`${action.name} ${action.group} ${action.also ?? ''}`)
-  known.set(action, said)
-  return said
+  const words = soughtIn(`${action.title} ${action.group} ${action.aliases ?? ''}`)
+  wordsByAction.set(action, words)
+  return words
 }
 
-/** Whether each of these words is the beginning of a word in the action's name or in its other names. */
-export function fitsWords(action: Action, words: string): boolean {
+/** Whether each of these words is the beginning of a word in the action's title, heading or aliases. */
+export function fitsWords(action: FinderAction, words: string): boolean {
   if (words === '') return action.of === undefined
   // Typing the name of an item finds the item itself, not its actions.
-  return haveWords(saidOf(action), words) && !(action.of !== undefined && haveWords(soughtIn(action.of), words))
+  return haveWords(namesOf(action), words) && !(action.of !== undefined && haveWords(soughtIn(action.of), words))
 }
 
 type Known = {
@@ -111,42 +111,46 @@ type Known = {
 }
 
 /** The topics for these words; none for fewer than two letters. */
-export function knownAs(words: string, { things, settings, navigate, toLine }: Known): Action[] {
+export function knownAs(words: string, { things, settings, navigate, toLine }: Known): FinderAction[] {
   if (words.trim().length < 2) return []
   const to = (address: string) => () => void navigate(address)
   const checks = rules.map(
-    ({ name, title, why }): Action => ({
+    ({ name, title, why }): FinderAction => ({
+      id: name,
       group: 'Checks',
-      name: title,
-      also: `${name} ${name.replaceAll('-', ' ')} ${why} ${alsoOf(name)}`,
+      title,
+      aliases: `${name} ${name.replaceAll('-', ' ')} ${why} ${alsoOf(name)}`,
       run: to(`/checks/${name}`),
     }),
   )
   const taught = things?.taught ?? []
   const book = bookOf((Object.keys(families) as FamilyName[]).map(each => withTaught(families[each], taught)))
   const commands = searchBook(book, words).map(
-    ({ name, inFamilies }): Action => ({
+    ({ name, inFamilies }): FinderAction => ({
+      id: name,
       group: 'Commands',
-      name: `${name}: ${inFamilies[0]?.spec.title ?? ''}`,
+      title: `${name}: ${inFamilies[0]?.spec.title ?? ''}`,
       run: to(`/commands/${encodeURIComponent(name)}`),
     }),
   )
   const printers = (things?.printers ?? []).map(
-    ({ id, data }): Action => ({
+    ({ id, data }): FinderAction => ({
+      id: `${id}`,
       group: 'Printers',
-      name: data.name,
-      also: `printer nozzle diameter bed size reach probe tools spots firmware ${data.about}`,
+      title: data.name,
+      aliases: `printer nozzle diameter bed size reach probe tools spots firmware ${data.about}`,
       run: to(`/printers/${id}`),
     }),
   )
   const ofScript = settings.map(
-    ({ name, line, note }): Action => ({
+    ({ name, line, note }): FinderAction => ({
+      id: name,
       group: 'Settings of this script',
-      name: name.replaceAll('_', ' '),
-      also: `setting ${name} ${note}`,
+      title: name.replaceAll('_', ' '),
+      aliases: `setting ${name} ${note}`,
       run: () => toLine(line),
     }),
   )
-  const fitting = (all: readonly Action[]) => firstFew(all.filter(each => fitsWords(each, words.trim())))
+  const fitting = (all: readonly FinderAction[]) => firstFew(all.filter(each => fitsWords(each, words.trim())))
   return [...fitting(ofScript), ...fitting(printers), ...fitting(checks), ...firstFew(commands)]
 }

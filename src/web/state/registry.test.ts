@@ -1,17 +1,17 @@
 import { expect, test } from 'vitest'
-import { toldApart } from './registry.ts'
+import { withDistinctTitles } from './registry.ts'
 
 const run = () => {}
 
 test('two fixes of one name are two things to choose, and one of another heading keeps its name', () => {
-  const action = (group: string, name: string) => ({ group, name, run })
-  const found = toldApart([
+  const action = (group: string, title: string) => ({ id: title, group, title, run })
+  const found = withDistinctTitles([
     action('Fixes', 'Line 4: Heat first'),
     action('Fixes', 'Line 4: Heat first'),
     action('Tools', 'Line 4: Heat first'),
     action('Fixes', 'Line 4: Heat first'),
   ])
-  expect(found.map(({ name }) => name)).toEqual([
+  expect(found.map(({ title }) => title)).toEqual([
     'Line 4: Heat first',
     'Line 4: Heat first (2)',
     'Line 4: Heat first',

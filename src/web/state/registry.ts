@@ -1,108 +1,115 @@
-// The actions of the page that is open: each button and link registers itself, and the finder lists them.
-import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect } from 'react'
+// The actions that menus, shortcuts and the finder share. A component registers its actions while it is on the page.
+import type { LucideIcon } from 'lucide-react'
+import { type Ref, type RefCallback, useCallback, useEffect } from 'react'
 import { useLatest } from '../lib/useLatest.ts'
 
-/** An action that the finder offers, under a heading. */
 export type Action = {
-  group: string
-  name: string
-  /** Other names for it. */
-  also?: string
-  /** The item of a list that it belongs to. It is offered only if the query contains more than that item's name. */
-  of?: string
+  /** Unique among the actions of its menu or list. */
+  id: string
+  title: string
+  /** Other names for it, for the finder. */
+  aliases?: string
+  /** Whether it is possible now; if not, it is not offered. */
+  when?: boolean
   run: () => void
 }
 
-/** Longer names are texts, not actions. */
-const longestName = 80
+/** An action as a menu shows it. */
+export type MenuAction = Action & {
+  /** A sentence below the title. */
+  about?: string
+  icon?: LucideIcon
+  /** What has to be done before the action is possible, as in “save first”. Until then the item is disabled. */
+  first?: string
+}
 
-/** Numbers the later ones of actions with the same name and heading. */
-export function toldApart(actions: readonly Action[]): Action[] {
+/** An action as the finder lists it, under the heading `group`. */
+export type FinderAction = Action & {
+  group: string
+  /** The item of a list that it belongs to. It is offered only if the query contains more than that item's name. */
+  of?: string
+}
+
+/** Those that are possible now. */
+export const possible = <T extends Action>(actions: readonly T[]): T[] => actions.filter(({ when = true }) => when)
+
+/** Numbers the later ones of actions with the same title and heading. */
+export function withDistinctTitles(actions: readonly FinderAction[]): FinderAction[] {
   const times = new Map<string, number>()
   return actions.map(action => {
-    const called = `${action.group} ${action.name}`
+    const called = `${action.group} ${action.title}`
     const time = (times.get(called) ?? 0) + 1
     times.set(called, time)
-    return time === 1 ? action : { ...action, name: `${action.name} (${time})` }
+    return time === 1 ? action : { ...action, title: `${action.title} (${time})` }
   })
 }
 
-const registered = new Set<HTMLElement>()
+type Source = () => readonly FinderAction[]
+
+const sources = new Set<{ current: Source }>()
+
+/** Registers actions for the finder while the component is on the page. The finder calls `source` when it opens. */
+export function useFinderActions(source: Source): void {
+  const latest = useLatest(source)
+  useEffect(() => {
+    sources.add(latest)
+    return () => void sources.delete(latest)
+  }, [latest])
+}
+
+export const registeredActions = (): FinderAction[] => [...sources].flatMap(({ current }) => possible(current()))
+
+const buttons = new Set<HTMLElement>()
 
 /**
- * For the `ref` of a button or link: registers it under its text while it is on the page. `also` gets the element too.
+ * For the `ref` of a button or link: the finder lists it under its label while it is on the page. `alsoRef` gets the
+ * element too.
  */
-export function usePressed<T extends HTMLElement>(also?: Ref<T>): RefCallback<T> {
+export function useFinderButton<T extends HTMLElement>(alsoRef?: Ref<T>): RefCallback<T> {
   return useCallback(
-    (it: T | null) => {
-      if (!it) return
-      registered.add(it)
-      const end = typeof also === 'function' ? also(it) : undefined
-      if (also && typeof also === 'object') also.current = it
+    (button: T | null) => {
+      if (!button) return
+      buttons.add(button)
+      const end = typeof alsoRef === 'function' ? alsoRef(button) : undefined
+      if (alsoRef && typeof alsoRef === 'object') alsoRef.current = button
       return () => {
-        registered.delete(it)
+        buttons.delete(button)
         if (typeof end === 'function') end()
-        else if (typeof also === 'function') also(null)
-        else if (also) also.current = null
+        else if (typeof alsoRef === 'function') alsoRef(null)
+        else if (alsoRef) alsoRef.current = null
       }
     },
-    [also],
+    [alsoRef],
   )
 }
 
-/** A menu of the page, open or not, with its items. */
-export type MenuOfPage = {
-  name: string
-  /** Whether it is the menu of one item of a list. */
-  ofOne: boolean
-  items: () => ReactNode
-}
+/** Buttons with longer labels show a text and are no actions. */
+const maxLabelChars = 80
 
-const menus = new Set<{ current: MenuOfPage | null }>()
-
-/** Registers the menu's items while the menu is on the page. */
-export function useMenuOfPage(menu: MenuOfPage | null): void {
-  const now = useLatest(menu)
-  useEffect(() => {
-    menus.add(now)
-    return () => void menus.delete(now)
-  }, [now])
-}
-
-export const menusOfPage = (): MenuOfPage[] => [...menus].flatMap(({ current }) => current ?? [])
-
-const nameOf = (element: HTMLElement): string =>
+const labelOf = (element: HTMLElement): string =>
   (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().replace(/\s+/g, ' ')
 
-/** The time until the finder has closed and restored the focus, ms. Actions run after it. */
+/** The time until the finder has closed and restored the focus, ms. Actions that move the focus wait for it. */
 const finderClosesMs = 80
 
-export const afterTheFinder = (does: () => void): void => void setTimeout(does, finderClosesMs)
+export const afterFinderCloses = (run: () => void): void => void setTimeout(run, finderClosesMs)
 
-/** Opens menus and choices by a key event, and clicks everything else. */
-function press(element: HTMLElement): void {
-  afterTheFinder(() => {
-    element.focus()
-    const opens = element.getAttribute('aria-haspopup') === 'menu' || element.getAttribute('role') === 'combobox'
-    // Elements with a state answer to keys. A button whose menu has not been made yet needs a click.
-    if (opens && element.dataset.state !== undefined)
-      element.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
-    else element.click()
-  })
-}
-
-/** The actions of the buttons and links, each name once. `data-also` holds other names. */
-export function pageActions(): Action[] {
-  const found = new Map<string, HTMLElement>()
-  for (const element of registered) {
-    const name = nameOf(element)
-    const usable = element.offsetParent !== null && !element.matches(':disabled')
-    if (usable && name !== '' && name.length <= longestName && !found.has(name)) found.set(name, element)
+/** The actions of the page's buttons and links, each label once. */
+export function buttonActions(): FinderAction[] {
+  const byLabel = new Map<string, HTMLElement>()
+  for (const button of buttons) {
+    const label = labelOf(button)
+    const usable = button.offsetParent !== null && !button.matches(':disabled')
+    if (usable && label !== '' && label.length <= maxLabelChars && !byLabel.has(label)) byLabel.set(label, button)
   }
-  return [...found].map(([name, element]) => ({
+  return [...byLabel].map(([title, button]) => ({
+    id: title,
     group: 'On this page',
-    name,
-    also: element.dataset.also,
-    run: () => press(element),
+    title,
+    run: () =>
+      afterFinderCloses(() => {
+        button.focus()
+        button.click()
+      }),
   }))
 }

@@ -1,6 +1,6 @@
 // Buttons: `main` for the one main action of a page, others plain.
 import type { ComponentProps } from 'react'
-import { usePressed } from '../state/registry.ts'
+import { useFinderButton } from '../state/registry.ts'
 
 type Props = ComponentProps<'button'> & { main?: boolean; small?: boolean }
 
@@ -11,7 +11,7 @@ export function Button({ main = false, small = false, className = '', ref, ...re
     : 'border-rule bg-raised hover:border-soft'
   return (
     <button
-      ref={usePressed<HTMLButtonElement>(ref)}
+      ref={useFinderButton<HTMLButtonElement>(ref)}
       type="button"
       className={`inline-flex items-center gap-1.5 rounded-button border whitespace-nowrap disabled:opacity-50 ${size} ${look} ${className}`}
       {...rest}

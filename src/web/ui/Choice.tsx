@@ -1,6 +1,7 @@
 // A choice among a few options, with its name above it, such as the printer, the moment or the job.
 import { Check } from 'lucide-react'
 import { Select } from 'radix-ui'
+import { useState } from 'react'
 import { unlessGoneOn } from '../lib/restore-focus.ts'
 import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 import { Press } from './Press.tsx'
@@ -22,11 +23,13 @@ const shortLabel = 18
 
 export function Choice({ name, value, options, onChange, empty }: Props) {
   const label = options.find(option => option.value === value)?.label ?? empty ?? ''
+  const [open, setOpen] = useState(false)
   return (
     <div className={label.length > shortLabel ? 'min-w-24 shrink-[100000]' : 'min-w-14 shrink'}>
       <ChoiceName name={name} />
-      <Select.Root value={value} onValueChange={onChange}>
-        <Select.Trigger asChild>
+      <Select.Root value={value} onValueChange={onChange} open={open} onOpenChange={setOpen}>
+        {/* A click without a pointer (`detail` 0) comes from the finder. */}
+        <Select.Trigger asChild onClick={({ detail }) => detail === 0 && setOpen(true)}>
           <Press aria-label={name} className={choiceButtonLook}>
             <Chosen label={label} />
           </Press>

@@ -1,15 +1,7 @@
 // The finder's list: actions that are possible now, and search hits. Loaded when it is first opened.
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { Command } from 'cmdk'
-import {
-  type KeyboardEvent as ByKey,
-  type RefObject,
-  useCallback,
-  useLayoutEffect,
-  useReducer,
-  useRef,
-  useState,
-} from 'react'
+import { Command, useCommandState } from 'cmdk'
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { soughtIn } from '../../core/effects/book.ts'
 import type { Hit } from '../../core/model/stored.ts'
@@ -22,9 +14,8 @@ import { useDesk } from '../state/desk.ts'
 import { fitsWords, haveWords, knownAs, withFewOfOne } from '../state/finder-topics.ts'
 import { selectLines } from '../state/playhead.ts'
 import { useThings } from '../state/queries.ts'
-import { type Action, toldApart } from '../state/registry.ts'
+import { type FinderAction, withDistinctTitles } from '../state/registry.ts'
 import { Failed } from './Failed.tsx'
-import { FoundMenus } from './FoundMenus.tsx'
 
 const kinds: Record<Hit['kind'], string> = {
   name: 'script',
@@ -66,16 +57,6 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
     gcTime: 0,
   })
   const problem = searches && search.error && `Scripts and notes could not be searched. ${search.error.message}`
-  const inMenus = useRef(new Set<Action>())
-  const [, drawAgain] = useReducer((times: number) => times + 1, 0)
-  const found = useCallback((action: Action) => {
-    inMenus.current.add(action)
-    drawAgain()
-    return () => {
-      inMenus.current.delete(action)
-      drawAgain()
-    }
-  }, [])
   const go = (run: () => void) => {
     setOpen(false)
     setWords('')
@@ -83,11 +64,12 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   }
   const things = useThings().data
   const asked = words.trim()
-  const all = open ? actionsNow(navigate, inMenus.current) : []
+  // While the finder is open, the page below does not change.
+  const all = useMemo(() => (open ? actionsNow(navigate) : []), [open, navigate])
   const actions = withFewOfOne(all.filter(action => fitsWords(action, asked)))
   const settings = useDesk.getState().open?.shown?.round.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
-  const [toDo, toRead] = [toldApart(actions), toldApart(known)]
+  const [toDo, toRead] = [withDistinctTitles(actions), withDistinctTitles(known)]
   const answer = (searches && search.data) || { to: '', hits: [] }
   // Until these words are answered, those hits for the earlier words that also contain these.
   const hits =
@@ -97,33 +79,39 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const named = hits.filter(({ kind }) => kind === 'name' || kind === 'refrain')
   const within = hits.filter(hit => !named.includes(hit))
   // Later hits appear above earlier ones: the first is selected until the person selects a different one.
-  const list = useRef<HTMLDivElement>(null)
-  const chose = useRef(false)
-  const top = toDo[0] ?? toRead[0]
-  const first = [...named, ...(top ? [] : within)].map(placeOf)[0] ?? `${top?.group} ${top?.name}`
-  // biome-ignore lint/correctness/useExhaustiveDependencies: anew whenever another is the first
-  useLayoutEffect(() => {
-    if (!chose.current) list.current?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Home', bubbles: true }))
-  }, [first, words])
-  const choose = ({ key }: ByKey) => {
-    if (key.startsWith('Arrow')) chose.current = true
-  }
+  const byPerson = useRef(false)
+  const [selected, setSelected] = useState<string | null>(null)
+  const first = [
+    ...keysOf(named, keyOfHit),
+    ...toDo.map(keyOfAction),
+    ...keysOf(within, keyOfHit),
+    ...toRead.map(keyOfAction),
+  ][0]
+  const input = useRef<HTMLInputElement>(null)
   return (
     <Command.Dialog
       open={open}
       onOpenChange={setOpen}
       label="Find, go, do"
+      value={selected ?? first ?? ''}
+      onValueChange={value => byPerson.current && setSelected(value)}
       shouldFilter={false}
       overlayClassName="fixed inset-0 z-30 bg-black/40"
       contentClassName="fixed top-[10vh] left-1/2 z-40 w-[92vw] max-w-2xl -translate-x-1/2 overflow-hidden rounded-card border border-rule bg-raised text-ink shadow-lg"
     >
       <Command.Input
+        ref={input}
         value={words}
         onValueChange={wanted => {
-          chose.current = false
+          byPerson.current = false
+          setSelected(null)
           setWords(wanted)
         }}
-        onKeyDown={choose}
+        onKeyDown={({ key }) => {
+          if (!key.startsWith('Arrow') && key !== 'Home' && key !== 'End') return
+          byPerson.current = true
+          setSelected(before => before ?? first ?? null)
+        }}
         onFocus={() => {
           if (typed.current) setWords(typed.current)
           typed.current = ''
@@ -137,9 +125,8 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         </div>
       )}
       <Command.List
-        ref={list}
-        onPointerMove={() => {
-          chose.current = true
+        onPointerMoveCapture={() => {
+          byPerson.current = true
         }}
         className="max-h-[60vh] overflow-auto p-1.5"
       >
@@ -148,21 +135,31 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         <Actions actions={toDo} onGo={go} />
         <Hits heading="In scripts and notes" hits={within} onGo={hit => go(() => void navigate(addressOf(hit)))} />
         <Actions actions={toRead} onGo={go} />
+        <AnnouncedOption input={input} />
       </Command.List>
-      {open && <FoundMenus found={found} />}
     </Command.Dialog>
   )
 }
 
+/** Names the selected option to screen readers: the list itself does so only if nobody else decides what is selected. */
+function AnnouncedOption({ input }: { input: RefObject<HTMLInputElement | null> }) {
+  useCommandState(({ value }) => value)
+  useEffect(() => {
+    const option = input.current?.closest('[cmdk-root]')?.querySelector('[role=option][aria-selected=true]')
+    input.current?.setAttribute('aria-activedescendant', option?.id ?? '')
+  })
+  return null
+}
+
 /** Identifies a hit: a name and a text can lead to the same line. */
-const placeOf = ({ kind, scriptId, title, line, shown }: Hit): string =>
+const keyOfHit = ({ kind, scriptId, title, line, shown }: Hit): string =>
   `hit ${kind} ${scriptId} ${title} ${line} ${shown}`
 
 type HitsProps = { heading: string; hits: readonly Hit[]; onGo: (hit: Hit) => void }
 
 function Hits({ heading, hits, onGo }: HitsProps) {
   if (hits.length === 0) return null
-  const keys = keysOf(hits, placeOf)
+  const keys = keysOf(hits, keyOfHit)
   return (
     <Command.Group heading={heading} className={groupLook}>
       {hits.map((hit, i) => (
@@ -187,16 +184,23 @@ function Hits({ heading, hits, onGo }: HitsProps) {
   )
 }
 
-type ActionsProps = { actions: readonly Action[]; onGo: (run: () => void) => void }
+const keyOfAction = ({ group, title }: FinderAction): string => `${group} ${title}`
+
+type ActionsProps = { actions: readonly FinderAction[]; onGo: (run: () => void) => void }
 
 const Actions = ({ actions, onGo }: ActionsProps) =>
   [...new Set(actions.map(({ group }) => group))].map(group => (
     <Command.Group key={group} heading={group} className={groupLook}>
       {actions
         .filter(action => action.group === group)
-        .map(({ name, run }) => (
-          <Command.Item key={name} value={`${group} ${name}`} onSelect={() => onGo(run)} className={itemLook}>
-            {name}
+        .map(action => (
+          <Command.Item
+            key={keyOfAction(action)}
+            value={keyOfAction(action)}
+            onSelect={() => onGo(action.run)}
+            className={itemLook}
+          >
+            {action.title}
           </Command.Item>
         ))}
     </Command.Group>

@@ -3,7 +3,7 @@ import { Command } from 'cmdk'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { unlessGoneOn } from '../lib/restore-focus.ts'
-import { usePressed } from '../state/registry.ts'
+import { useFinderButton } from '../state/registry.ts'
 import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 
 export type Pick = { value: string; label: string; about: string }
@@ -26,7 +26,7 @@ export function Picker({ name, value, options, onChange }: Props) {
       <ChoiceName name={name} />
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
-          ref={usePressed<HTMLButtonElement>()}
+          ref={useFinderButton<HTMLButtonElement>()}
           aria-label={`${name}: ${chosen?.label ?? 'none'}`}
           className={choiceButtonLook}
         >

@@ -36,7 +36,7 @@ export const changeByHand: Maker = {
   name: 'change-by-hand',
   title: 'Change filament by hand',
   purpose: 'stops at a layer for another filament or an insert, and goes on where it was',
-  also: 'pause swap colour color insert magnet nut',
+  aliases: 'pause swap colour color insert magnet nut',
   parameters: ({ stage, modes }) => [
     stage.firmware.phrases.changeFilament() === null
       ? choice('by', 'By', 'hand')

@@ -37,7 +37,7 @@ export const comeBack: Maker = {
   name: 'come-back',
   title: 'Come back to the print',
   purpose: 'goes to where the print goes on, down again, and unretracts',
-  also: 'resume return unretract tool change',
+  aliases: 'resume return unretract tool change',
   parameters: ({ stage, modes }) => [
     number('lower', 'Lower by', 'mm', 0.2, [0, 50], 1),
     number('forward', 'Unretract', 'mm', 0.1, [0, 50], retractionOf(stage.printer, modes.tool)),

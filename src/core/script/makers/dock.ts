@@ -69,7 +69,7 @@ export const dock: Maker = {
   name: 'dock',
   title: 'Dock and undock',
   purpose: 'puts the tool in use into its dock and fetches the next one, in and out by its approach',
-  also: 'tool changer swap pick up drop off',
+  aliases: 'tool changer swap pick up drop off',
   parameters: () => [
     choice('what', 'It does', 'both', 'put-away', 'fetch'),
     number('speed', 'In and out', 'mm/s', 1, [1, 200], 20),

@@ -65,7 +65,7 @@ export const endOfPrint: Maker = {
   name: 'end-of-print',
   title: 'End of print',
   purpose: 'retracts, raises the head, parks, cools down and turns the motors off',
-  also: 'park finish finished cool down motors off present',
+  aliases: 'park finish finished cool down motors off present',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
     return [

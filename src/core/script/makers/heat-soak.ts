@@ -43,7 +43,7 @@ export const heatSoak: Maker = {
   name: 'heat-soak',
   title: 'Heat soak',
   purpose: 'lets the bed settle before it is probed or printed on',
-  also: 'wait preheat warm up temperature chamber',
+  aliases: 'wait preheat warm up temperature chamber',
   parameters: ({ stage }) => [
     number('minutes', 'Minutes', 'min', 1, [0.5, 60], stage.material.soakMin || 3),
     choice('warm', 'Time that it has been warm', 'counts', 'ignored'),

@@ -68,7 +68,7 @@ export const leavePrint: Maker = {
   name: 'leave-print',
   title: 'Leave the print',
   purpose: 'retracts and moves off the print before a change, so that no string is left on it',
-  also: 'park retract hop lift wipe tool change',
+  aliases: 'park retract hop lift wipe tool change',
   parameters: ({ stage, modes }) => [
     choice('side', 'To the', ...sides),
     number('beside', 'Beside it', 'mm', 1, [1, 200], 5),

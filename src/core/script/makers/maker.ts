@@ -47,7 +47,7 @@ export type Maker = {
   title: string
   purpose: string
   /** Other names, for searching. */
-  also: string
+  aliases: string
   parameters: (surroundings: Surroundings) => readonly Parameter[]
   make: (values: Values, surroundings: Surroundings) => Made
   /** For a table of blends: each name with its shares of the inputs, adding up to 1. */

@@ -44,7 +44,7 @@ export const manyTools: Maker = {
   name: 'many-tools',
   title: 'Start with many tools',
   purpose: 'warms only the tools that the job uses, homes, and takes the first one hot',
-  also: 'several extruders start multi tool',
+  aliases: 'several extruders start multi tool',
   parameters: ({ stage }) => [
     choice(
       'levelling',

@@ -84,7 +84,7 @@ export const mixingTable: Maker = {
   name: 'mixing-table',
   title: 'Mixing table',
   purpose: 'keeps blends of two or more filaments as tools of their own',
-  also: 'colour color gradient mix',
+  aliases: 'colour color gradient mix',
   parameters: ({ stage: { printer } }) => {
     const inputs = Math.max(2, ...printer.tools.map(({ mixingInputs }) => mixingInputs))
     return [

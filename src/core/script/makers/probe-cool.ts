@@ -48,7 +48,7 @@ export const probeCool: Maker = {
   name: 'probe-cool',
   title: 'Probing without ooze',
   purpose: 'probes the bed while the nozzle is below oozing, then heats it fully',
-  also: 'mesh levelling leveling no drool stringing',
+  aliases: 'mesh levelling leveling no drool stringing',
   parameters: ({ stage: { material } }) => [
     choice('heat', 'Temperatures of the', 'material', 'script'),
     onlyFor('heat', 'script', number('safe', 'While probing', '°C', 5, [0, 400], material.oozeSafeC)),

@@ -40,7 +40,7 @@ export const progressMessage: Maker = {
   name: 'progress-message',
   title: 'Progress message',
   purpose: 'shows at each layer how far the print is',
-  also: 'display percent layer number time left',
+  aliases: 'display percent layer number time left',
   parameters: () => [choice('says', 'Says', 'layer-and-height', 'layer', 'height')],
   make,
 }

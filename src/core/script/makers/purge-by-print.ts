@@ -231,7 +231,7 @@ export const purgeByPrint: Maker = {
   name: 'purge-by-print',
   title: 'Purge by the print',
   purpose: 'fills the nozzle beside the print, wherever a job puts it',
-  also: 'prime priming adaptive line fill',
+  aliases: 'prime priming adaptive line fill',
   parameters: ({ stage }) => {
     const nozzle = stage.printer.tools[0]?.nozzleMm ?? 0.4
     return [

@@ -63,7 +63,7 @@ export const purgeLine: Maker = {
   name: 'purge-line',
   title: 'Purge line',
   purpose: 'fills the nozzle along an edge of the bed',
-  also: 'prime priming intro line start fill prepare',
+  aliases: 'prime priming intro line start fill prepare',
   parameters: ({ stage }) => {
     const nozzle = stage.printer.tools[0]?.nozzleMm ?? 0.4
     const longest = Math.min(

@@ -28,7 +28,7 @@ export const purgeSpot: Maker = {
   name: 'purge-spot',
   title: 'Purge in place',
   purpose: 'fills the nozzle where the head stands, as over a bucket',
-  also: 'prime priming blob fill',
+  aliases: 'prime priming blob fill',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
     const bucket = spotOf(stage.printer, 'bucket')

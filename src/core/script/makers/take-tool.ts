@@ -43,7 +43,7 @@ export const takeTool: Maker = {
   name: 'take-tool',
   title: 'Select the next tool',
   purpose: 'takes whichever tool comes, warms it, and lets the one that rests cool to what it may hold',
-  also: 'standby idle temperature tool change',
+  aliases: 'standby idle temperature tool change',
   parameters: () => [
     choice('heat', 'Heat', 'by-script', 'by-program'),
     choice('waits', 'It waits', 'where-it-is', 'beside-the-bed'),

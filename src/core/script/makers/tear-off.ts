@@ -55,7 +55,7 @@ export const tearOff: Maker = {
   name: 'tear-off',
   title: 'Purge into the bucket',
   purpose: 'extrudes over the bucket, lets it harden, and tears it off before the way back',
-  also: 'blob purge waste tool change',
+  aliases: 'blob purge waste tool change',
   parameters: ({ stage, modes }) => [
     choice('amounts', 'Amount', 'same', 'by-pair'),
     number('amount', 'Filament', 'mm', 1, [0.5, 500], 20),

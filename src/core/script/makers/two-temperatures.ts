@@ -27,7 +27,7 @@ export const twoTemperatures: Maker = {
   name: 'two-temperatures',
   title: 'Two-temperature choice',
   purpose: 'one mesh and preheat for cool beds, another for hot ones',
-  also: 'choice by material if preheat mesh',
+  aliases: 'choice by material if preheat mesh',
   parameters: ({ stage: { material } }) => [
     number('below', 'Cool is a bed below', '°C', 5, [20, 200], 75),
     number('coolmesh', 'Cool: mesh', '', 1, [0, 9], 0),

@@ -30,7 +30,7 @@ export const brushWipe: Maker = {
   name: 'wipe',
   title: 'Brush wipe',
   purpose: 'draws the nozzle over a brush a few times',
-  also: 'clean nozzle brush',
+  aliases: 'clean nozzle brush',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
     const brush = spotOf(stage.printer, 'brush')

@@ -3,7 +3,7 @@
 import type { EditorView } from '@codemirror/view'
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
-import { useParams, useSearchParams } from 'react-router'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
 import { showsOnDesk } from '../../drafts/tab.ts'
 import { later } from '../../lib/later.tsx'
@@ -18,12 +18,14 @@ import { openNew, openSaved } from '../../state/opening.ts'
 import { useOutline } from '../../state/outline.ts'
 import { selectLines } from '../../state/playhead.ts'
 import { usePreview } from '../../state/preview.ts'
+import { useFinderActions } from '../../state/registry.ts'
 import { settingOf } from '../../state/rehearsal-input.ts'
 import { sentSituation } from '../../state/situation.ts'
 import { Failed } from '../../ui/Failed.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { BedCard } from './bed/BedCard.tsx'
 import { DraftsOfGoneScript } from './DraftsOfGoneScript.tsx'
+import { deskActions } from './deskActions.ts'
 import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
@@ -43,6 +45,7 @@ const PreviewCard = later(() => import('./preview/PreviewCard.tsx'), 'PreviewCar
 
 export function Desk() {
   const { id, draft } = useParams()
+  const navigate = useNavigate()
   const [search] = useSearchParams()
   const open = useSeen()
   const problem = useDesk(state => state.problem)
@@ -55,6 +58,7 @@ export function Desk() {
   const { dialog, passageDialog } = useDeskDialog()
   const quiet = useQuiet(open) && !previewing
   useKeys(editor)
+  useFinderActions(() => deskActions(navigate))
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))

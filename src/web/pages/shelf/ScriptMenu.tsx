@@ -4,44 +4,55 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { ScriptHead } from '../../../core/model/stored.ts'
 import { api } from '../../state/api.ts'
+import type { MenuAction } from '../../state/registry.ts'
 import { AskPanel } from '../../ui/AskPanel.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'
-import { MenuItem } from '../../ui/Menu.tsx'
 import { MoreMenu } from '../../ui/MoreMenu.tsx'
 
 export function ScriptMenu({ script }: { script: ScriptHead }) {
   const { id, name } = script
   const navigate = useNavigate()
   const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
+  const actions: MenuAction[] = [
+    {
+      id: 'history',
+      title: 'Its history',
+      aliases: 'revisions versions notes trials',
+      icon: BookOpen,
+      run: () => void navigate(`/history/${id}`),
+    },
+    {
+      id: 'side-by-side',
+      title: 'Side by side with another…',
+      aliases: 'compare diff difference',
+      icon: Columns2,
+      run: () => void navigate(`/side-by-side?left=script-${id}&right=text`),
+    },
+    {
+      id: 'carry-over',
+      title: 'Carry over to…',
+      aliases: 'copy move another printer firmware convert',
+      icon: ArrowRightLeft,
+      run: () => void navigate(`/carry/${id}`),
+    },
+    {
+      id: 'runs',
+      title: 'Run it against many jobs',
+      icon: Play,
+      run: () => void navigate(`/runs?script=${id}`),
+    },
+    { id: 'rename', title: 'Rename…', aliases: 'name', icon: Pencil, run: () => setAsking('name') },
+    {
+      id: 'bin',
+      title: 'Throw away…',
+      aliases: 'delete remove bin trash',
+      icon: Trash2,
+      run: () => setAsking('bin'),
+    },
+  ]
   return (
     <>
-      <MoreMenu name={name}>
-        {() => (
-          <>
-            <MenuItem also="revisions versions notes trials" onSelect={() => void navigate(`/history/${id}`)}>
-              <BookOpen size={15} aria-hidden /> Its history
-            </MenuItem>
-            <MenuItem
-              also="compare diff difference"
-              onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}
-            >
-              <Columns2 size={15} aria-hidden /> Side by side with another…
-            </MenuItem>
-            <MenuItem also="copy move another printer firmware convert" onSelect={() => void navigate(`/carry/${id}`)}>
-              <ArrowRightLeft size={15} aria-hidden /> Carry over to…
-            </MenuItem>
-            <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
-              <Play size={15} aria-hidden /> Run it against many jobs
-            </MenuItem>
-            <MenuItem also="name" onSelect={() => setAsking('name')}>
-              <Pencil size={15} aria-hidden /> Rename…
-            </MenuItem>
-            <MenuItem also="delete remove bin trash" onSelect={() => setAsking('bin')}>
-              <Trash2 size={15} aria-hidden /> Throw away…
-            </MenuItem>
-          </>
-        )}
-      </MoreMenu>
+      <MoreMenu name={name} actions={() => actions} />
       {asking === 'name' && (
         <AskPanel
           title={`Rename “${name}”`}

@@ -8,7 +8,7 @@ import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { useSize } from '../../../lib/useSize.ts'
 import type { Selection } from '../../../state/desk.ts'
 import { selectLines } from '../../../state/playhead.ts'
-import { Press } from '../../../ui/Press.tsx'
+import { possible, useFinderActions } from '../../../state/registry.ts'
 import { BedGround } from './BedGround.tsx'
 import { BedOoze } from './BedOoze.tsx'
 import { After, Head, laysDifferently, Path, type Segment, segmentsOf } from './BedPath.tsx'
@@ -164,33 +164,27 @@ function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }
     else return
     event.preventDefault()
   }
-  const look = 'rounded-sm p-0.5 text-soft hover:bg-sunk hover:text-ink'
+  const actions = possible([
+    { id: 'larger', title: 'Larger (+)', aliases: 'zoom enlarge', icon: ZoomIn, run: () => zoomBy(1.5) },
+    { id: 'smaller', title: 'Smaller (−)', aliases: 'zoom', icon: ZoomOut, run: () => zoomBy(1 / 1.5) },
+    { id: 'all', title: 'All of the bed (0)', icon: Maximize, when: times > 1.001, run: showAll },
+  ])
+  useFinderActions(() => actions.map(action => ({ ...action, group: 'On this page' })))
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys that its buttons take too
     <div className="absolute right-[34px] bottom-2 flex gap-1" onKeyDown={onKey}>
-      <Press
-        data-also="zoom enlarge"
-        aria-label="Larger (+)"
-        title="Larger (+)"
-        onClick={() => zoomBy(1.5)}
-        className={look}
-      >
-        <ZoomIn size={16} aria-hidden />
-      </Press>
-      <Press
-        data-also="zoom"
-        aria-label="Smaller (−)"
-        title="Smaller (−)"
-        onClick={() => zoomBy(1 / 1.5)}
-        className={look}
-      >
-        <ZoomOut size={16} aria-hidden />
-      </Press>
-      {times > 1.001 && (
-        <Press aria-label="All of the bed (0)" title="All of the bed (0)" onClick={showAll} className={look}>
-          <Maximize size={16} aria-hidden />
-        </Press>
-      )}
+      {actions.map(({ id, title, icon: Icon, run }) => (
+        <button
+          key={id}
+          type="button"
+          aria-label={title}
+          title={title}
+          onClick={run}
+          className="rounded-sm p-0.5 text-soft hover:bg-sunk hover:text-ink"
+        >
+          <Icon size={16} aria-hidden />
+        </button>
+      ))}
     </div>
   )
 }

@@ -2,6 +2,7 @@
 // different script.
 import { ChevronDown } from 'lucide-react'
 import { useEffect } from 'react'
+import { useNavigate } from 'react-router'
 import type { Things } from '../../../state/api.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
@@ -9,7 +10,7 @@ import { closeDialogs, type DeskDialog, openDialog, useDeskDialog } from '../../
 import { saveChange } from '../../../state/saving.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Menu } from '../../../ui/Menu.tsx'
-import { DeskItems } from './DeskItems.tsx'
+import { saveActions } from './menuActions.ts'
 import type { OnRun } from './onRun.ts'
 import { orAsk } from './orAsk.ts'
 import { SavingQuestions } from './SavingQuestions.tsx'
@@ -20,6 +21,7 @@ type Props = { head: Head; things: Things; onRun: OnRun }
 
 export function SaveControls({ head, things, onRun }: Props) {
   const { dialog } = useDeskDialog()
+  const navigate = useNavigate()
   const { saved } = head
   // Closes open dialogs when the Desk is left.
   useEffect(() => closeDialogs, [])
@@ -53,9 +55,8 @@ export function SaveControls({ head, things, onRun }: Props) {
                 <ChevronDown size={16} aria-hidden />
               </Button>
             )}
-          >
-            {() => <DeskItems of="save" onRun={onRun} />}
-          </Menu>
+            actions={() => saveActions(head, onRun, navigate)}
+          />
         )}
       </div>
       {dialog && savingQuestions.includes(dialog) && <SavingQuestions dialog={dialog} saved={saved} things={things} />}

@@ -4,9 +4,8 @@ import { type NavigateFunction, useNavigate } from 'react-router'
 import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
-import { maxPassages, passageDoes } from '../../../state/passage-does.ts'
+import { maxPassages, passageActions } from '../../../state/passage-actions.ts'
 import { selectLines } from '../../../state/playhead.ts'
-import { MenuItem } from '../../../ui/Menu.tsx'
 import { MoreMenu } from '../../../ui/MoreMenu.tsx'
 import { Press } from '../../../ui/Press.tsx'
 
@@ -70,16 +69,13 @@ function Row({ passage, open, navigate, small = false }: RowProps) {
           {takes.filter(Boolean).join(' · ')}
         </span>
       </Press>
-      <MoreMenu name={title} inFinder={false} align="start" side="right">
-        {() =>
-          passageDoes(passage, navigate).map(({ name, run, first }) => (
-            <MenuItem key={name} disabled={first !== undefined} onSelect={run}>
-              {name}
-              {first && <span className="text-soft">{first}</span>}
-            </MenuItem>
-          ))
-        }
-      </MoreMenu>
+      <MoreMenu
+        name={title}
+        inFinder={false}
+        align="start"
+        side="right"
+        actions={() => passageActions(passage, navigate)}
+      />
     </div>
   )
 }
