@@ -1,9 +1,10 @@
 // Writes a script in a macro language: values become parameters, settings variables, guards branches.
+
+import { type SyntaxNode, textOf } from '../expression/reader.ts'
 import { specOf, type Unit, unitOf } from '../firmware/spec.ts'
 import { evaluate, type Quantity, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { parse } from '../formula/syntax.ts'
-import { type SyntaxNode, textOf } from '../formula/tree.ts'
 import { factorTo } from '../formula/units.ts'
 import { scopeOf } from '../formula/values.ts'
 import type { Line } from '../gcode/line.ts'

@@ -1,7 +1,8 @@
 // Evaluates formulas and conditions: numbers with units, with values looked up in a scope.
+
+import { type SyntaxNode, textOf } from '../expression/reader.ts'
 import { isMachineNumber } from '../gcode/number.ts'
 import { type Flaw, parse, type Sort } from './syntax.ts'
-import { type SyntaxNode, textOf } from './tree.ts'
 
 /** Empty for a plain number, which is compatible with any unit. */
 export type Unit = '' | 'mm' | '°C' | 's' | 'min' | '%' | 'mm/s' | 'mm/min' | 'mm²' | 'mm³' | 'mm³/s'

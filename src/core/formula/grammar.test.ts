@@ -1,8 +1,8 @@
 // What formulas and the expressions of macro files are read as: trees worked out by hand.
 import { describe, expect, it } from 'vitest'
+import { type SyntaxNode, textOf, Unreadable } from '../expression/reader.ts'
 import { treeOf as macroTree } from '../macros/expression-grammar.ts'
 import { type TokenKind, treeOf } from './grammar.ts'
-import { type SyntaxNode, textOf, Unreadable } from './tree.ts'
 
 /** A tree with brackets around each node that has parts, and the text of each that has none. */
 const shown = (node: SyntaxNode, text: string): string =>

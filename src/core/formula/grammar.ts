@@ -9,7 +9,7 @@
 //   setting     expression, then a unit, then from number to number
 //
 // Of the signs “-” before one binds closest, then * and /, then + and -; of the words “not”, then “and”, then “or”.
-import { Reader, type SyntaxNode, tokenizer } from './tree.ts'
+import { leafOf, Reader, type SyntaxNode, type Token, tokenizer, Unreadable } from '../expression/reader.ts'
 
 export type TokenKind = 'Expression' | 'Condition' | 'Setting'
 
@@ -37,12 +37,16 @@ export function unitEnd(text: string, at: number): number {
   return at + (unit.exec(text)?.[0].length ?? 0)
 }
 
-/** Parses a text; the first child of the node is the expression or condition. Throws `Unreadable`. */
+/**
+ * Parses a text; the first child of the node is the expression or condition.
+ *
+ * @throws {Unreadable | TooDeep}
+ */
 export function treeOf(text: string, kind: TokenKind): SyntaxNode {
-  const reader = new FormulaReader(tokensIn(text), text.length)
+  const reader = new FormulaReader(text, tokensIn)
   const children =
     kind === 'Setting' ? reader.setting(text) : [kind === 'Condition' ? reader.condition() : reader.expression()]
-  if (reader.now.is !== 'end') reader.fail()
+  reader.needEnd()
   return { name: kind, from: 0, to: text.length, children }
 }
 
@@ -50,6 +54,20 @@ export function treeOf(text: string, kind: TokenKind): SyntaxNode {
 type Either = { node: SyntaxNode; truth: boolean }
 
 const comparators: Readonly<Record<string, string>> = { '<': 'Below', '<=': 'AtMost', '>': 'Above', '>=': 'AtLeast' }
+
+const logical = [['or'], ['and']]
+const logicalNames: Readonly<Record<string, string>> = { or: 'Or', and: 'And' }
+
+const arithmetic = [
+  ['+', '-'],
+  ['*', '/'],
+]
+const arithmeticNames: Readonly<Record<string, readonly [name: string, child?: string]>> = {
+  '+': ['Sum'],
+  '-': ['Sum', 'Less'],
+  '*': ['Product'],
+  '/': ['Product', 'Divided'],
+}
 
 class FormulaReader extends Reader<Kind> {
   expression(): SyntaxNode {
@@ -66,7 +84,7 @@ class FormulaReader extends Reader<Kind> {
     const { from } = this.now
     const to = unitEnd(text, from)
     if (to > from) {
-      this.goOn(tokensIn(text, to))
+      this.goOn(text, to)
       parts.push({ name: 'Unit', from, to, children: [] })
     }
     const rangeFrom = this.now.from
@@ -92,20 +110,22 @@ class FormulaReader extends Reader<Kind> {
     return this.comesWord(word) ? this.leaf('word', word) : null
   }
 
-  private either(): Either {
-    return this.joined('or', 'Or', () => this.joined('and', 'And', () => this.one()))
+  protected override operatorOf({ is, text }: Token<Kind>): string {
+    return is === 'symbol' || is === 'word' ? text : ''
   }
 
-  private joined(word: string, name: string, part: () => Either): Either {
-    const { from } = this.now
-    let left = part()
-    while (left.truth && this.comesWord(word)) {
-      const operator = this.leaf('word', word)
-      const right = part()
-      if (!right.truth) this.fail()
-      left = { node: this.node(name, from, [left.node, operator, right.node]), truth: true }
-    }
-    return left
+  private either(): Either {
+    return this.binary(
+      logical,
+      () => this.one(),
+      (operator, left, right, start) => {
+        if (!left.truth) throw new Unreadable(operator.from)
+        if (!right.truth) this.fail()
+        const { text } = operator
+        const children = [left.node, leafOf(text, operator), right.node]
+        return { node: this.node(logicalNames[text] ?? text, start, children), truth: true }
+      },
+    )
   }
 
   private one(): Either {
@@ -116,7 +136,7 @@ class FormulaReader extends Reader<Kind> {
     })
     const not = this.word('not')
     if (not) {
-      const { node, truth } = this.one()
+      const { node, truth } = this.nested(() => this.one())
       return truth ? made('Not', not, node) : this.fail()
     }
     const uses = this.word('uses')
@@ -141,32 +161,28 @@ class FormulaReader extends Reader<Kind> {
 
   /** Brackets may contain a condition where one is allowed, which is known only after them. */
   private sum(truthToo: boolean): Either {
-    return this.leftToRight({ '+': null, '-': 'Less' }, 'Sum', truthToo, first =>
-      this.leftToRight({ '*': null, '/': 'Divided' }, 'Product', first, each => this.operand(each)),
+    // Only the first operand: a condition can't be added to anything.
+    let mayBeTruth = truthToo
+    return this.binary(
+      arithmetic,
+      () => {
+        const operand = this.operand(mayBeTruth)
+        mayBeTruth = false
+        return operand
+      },
+      (operator, left, right, start) => {
+        if (left.truth) throw new Unreadable(operator.from)
+        const [name, child] = arithmeticNames[operator.text] ?? ['']
+        const middle = child ? [leafOf(child, operator)] : []
+        return { node: this.node(name, start, [left.node, ...middle, right.node]), truth: false }
+      },
     )
   }
 
-  private leftToRight(
-    operators: Readonly<Record<string, string | null>>,
-    name: string,
-    truthToo: boolean,
-    part: (truthToo: boolean) => Either,
-  ): Either {
-    const { from } = this.now
-    let left = part(truthToo)
-    while (!left.truth && this.isNext(...Object.keys(operators))) {
-      const at = this.now.from
-      const called = operators[this.take().text]
-      const middle = called ? [this.node(called, at, [])] : []
-      left = { node: this.node(name, from, [left.node, ...middle, part(false).node]), truth: false }
-    }
-    return left
-  }
-
   private operand(truthToo: boolean): Either {
-    const { is, from } = this.now
-    if (is === 'symbol' && this.takeSymbol('(') !== null) {
-      const { node, truth } = truthToo ? this.either() : this.sum(false)
+    const { from } = this.now
+    if (this.takeSymbol('(') !== null) {
+      const { node, truth } = this.nested(() => (truthToo ? this.either() : this.sum(false)))
       this.needSymbol(')')
       return { node: this.node(truth ? 'AllGrouped' : 'Grouped', from, [node]), truth }
     }
@@ -176,24 +192,24 @@ class FormulaReader extends Reader<Kind> {
   /** An operand that does not start with a bracket. */
   private plain(): SyntaxNode {
     const { is, from } = this.now
-    if (this.takeSymbol('-') !== null) return this.node('Negated', from, [this.operand(false).node])
+    if (this.takeSymbol('-') !== null) return this.nested(() => this.node('Negated', from, [this.operand(false).node]))
     if (is === 'Number' || is === 'Text') return this.leaf(is)
     const aggregate = this.word('highest') ?? this.word('lowest')
     if (aggregate) return this.node('Aggregate', from, [aggregate, this.leaf('Name')])
     const choose = this.word('choose')
     if (choose) {
       this.needSymbol('(')
-      const when = this.condition()
+      const when = this.nested(() => this.condition())
       this.needSymbol(',')
-      const so = this.expression()
+      const so = this.nested(() => this.expression())
       this.needSymbol(',')
-      const otherwise = this.expression()
+      const otherwise = this.nested(() => this.expression())
       this.needSymbol(')')
       return this.node('Choose', from, [choose, when, so, otherwise])
     }
     const name = this.leaf('Name')
     if (this.takeSymbol('(') !== null) {
-      const given = this.several(() => this.expression())
+      const given = this.several(() => this.nested(() => this.expression()))
       this.needSymbol(')')
       return this.node('Call', from, [name, ...given])
     }

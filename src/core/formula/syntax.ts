@@ -1,6 +1,6 @@
 // Parses formulas, conditions and settings, or reports where and why one can't be read.
+import { type SyntaxNode, TooDeep, Unreadable } from '../expression/reader.ts'
 import { type TokenKind, tokensIn, treeOf, unitEnd } from './grammar.ts'
-import { type SyntaxNode, Unreadable } from './tree.ts'
 
 export type { TokenKind as Sort } from './grammar.ts'
 
@@ -9,29 +9,12 @@ export type Flaw = { why: string; from: number; to: number }
 
 export type Parsed = { ok: true; node: SyntaxNode } | ({ ok: false } & Flaw)
 
-/** Limit for nested brackets and operators. */
-const deepest = 60
-const longest = 4000
-export const tooDeep = 'It is too long, or its brackets are nested too deeply.'
-
-/** Whether a formula is within the limits of length and depth. */
-export function within(text: string): boolean {
-  if (text.length > longest) return false
-  let depth = 0
-  for (const char of text) {
-    if (char === '(' || char === '[' || char === '{' || char === '!' || char === '?') depth++
-    else if (char === ')' || char === ']' || char === '}') depth--
-    if (depth > deepest) return false
-  }
-  return !/[-+!]{60}|(?:not\s+){60}/.test(text)
-}
-
 /** Parses a text as an expression, condition or setting. */
 export function parse(text: string, kind: TokenKind): Parsed {
-  if (!within(text)) return { ok: false, why: tooDeep, from: 0, to: text.length }
   try {
     return { ok: true, node: treeOf(text, kind) }
   } catch (error) {
+    if (error instanceof TooDeep) return { ok: false, why: error.message, from: 0, to: text.length }
     if (error instanceof Unreadable) return { ok: false, ...unreadable(text, kind, error.at) }
     throw error
   }

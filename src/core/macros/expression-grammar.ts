@@ -6,7 +6,7 @@
 //   held        Name(expression, …) | (expression) | {expression} | {expression, …} with a comma at its end where it has one item
 //
 // From the closest to the loosest: what stands before one, * /, + -, comparisons, “and” and “or” alike, ^, and ? : from the right.
-import { Reader, type SyntaxNode, tokenizer } from '../formula/tree.ts'
+import { leafOf, Reader, type SyntaxNode, type Token, tokenizer } from '../expression/reader.ts'
 
 type Kind = 'Number' | 'Text' | 'Name'
 
@@ -19,24 +19,34 @@ const kinds = {
 
 const tokensIn = tokenizer<Kind>(kinds)
 
-/**
- * Binary operators from loosest to tightest: the node's name by operator, and its child if that distinguishes
- * operators.
- */
-const levels: readonly Readonly<Record<string, readonly [name: string, child?: string]>>[] = [
-  { '^': ['Joined'] },
-  { '&&': ['And'], '&': ['And'], and: ['And'], '||': ['Or'], '|': ['Or'], or: ['Or'] },
-  {
-    '<': ['Comparison', 'Below'],
-    '<=': ['Comparison', 'AtMost'],
-    '>': ['Comparison', 'Above'],
-    '>=': ['Comparison', 'AtLeast'],
-    '==': ['Comparison', 'Is'],
-    '=': ['Comparison', 'Is'],
-    '!=': ['Comparison', 'IsNot'],
-  },
-  { '+': ['Sum'], '-': ['Sum', 'Less'] },
-  { '*': ['Product'], '/': ['Product', 'Divided'] },
+/** Binary operators: the node's name, and its child if that distinguishes operators. */
+const binaryNames: Readonly<Record<string, readonly [name: string, child?: string]>> = {
+  '^': ['Joined'],
+  '&&': ['And'],
+  '&': ['And'],
+  and: ['And'],
+  '||': ['Or'],
+  '|': ['Or'],
+  or: ['Or'],
+  '<': ['Comparison', 'Below'],
+  '<=': ['Comparison', 'AtMost'],
+  '>': ['Comparison', 'Above'],
+  '>=': ['Comparison', 'AtLeast'],
+  '==': ['Comparison', 'Is'],
+  '=': ['Comparison', 'Is'],
+  '!=': ['Comparison', 'IsNot'],
+  '+': ['Sum'],
+  '-': ['Sum', 'Less'],
+  '*': ['Product'],
+  '/': ['Product', 'Divided'],
+}
+
+const levels = [
+  ['^'],
+  ['&&', '&', 'and', '||', '|', 'or'],
+  ['<', '<=', '>', '>=', '==', '=', '!='],
+  ['+', '-'],
+  ['*', '/'],
 ]
 
 const before: Readonly<Record<string, string>> = { '-': 'Negated', '!': 'Not', not: 'Not', '#': 'Count' }
@@ -44,51 +54,46 @@ const before: Readonly<Record<string, string>> = { '-': 'Negated', '!': 'Not', n
 /** Words that are operators, not names. */
 const words = ['and', 'or', 'not']
 
-/** Parses one expression, or several with commas between them as children of the top node. Throws `Unreadable`. */
+/**
+ * Parses one expression, or several with commas between them as children of the top node.
+ *
+ * @throws {Unreadable | TooDeep}
+ */
 export function treeOf(text: string, top: 'Expression' | 'Several'): SyntaxNode {
-  const reader = new ExpressionReader(tokensIn(text), text.length)
+  const reader = new ExpressionReader(text, tokensIn)
   const children = top === 'Several' ? reader.several(() => reader.expression()) : [reader.expression()]
-  if (reader.now.is !== 'end') reader.fail()
+  reader.needEnd()
   return { name: top, from: 0, to: text.length, children }
 }
 
 class ExpressionReader extends Reader<Kind> {
   expression(): SyntaxNode {
-    const { from } = this.now
-    const condition = this.between(0)
-    if (this.takeSymbol('?') === null) return condition
-    const so = this.expression()
-    this.needSymbol(':')
-    return this.node('Choice', from, [condition, so, this.expression()])
+    return this.nested(() => {
+      const { from } = this.now
+      const condition = this.binary(
+        levels,
+        () => this.operand(),
+        (operator, left, right, start) => {
+          const [name, child] = binaryNames[operator.text] ?? ['']
+          const middle = child ? [leafOf(child, operator)] : []
+          return this.node(name, start, [left, ...middle, right])
+        },
+      )
+      if (this.takeSymbol('?') === null) return condition
+      const so = this.expression()
+      this.needSymbol(':')
+      return this.node('Choice', from, [condition, so, this.expression()])
+    })
   }
 
-  private between(level: number): SyntaxNode {
-    const operators = levels[level]
-    if (!operators) return this.operand()
-    const { from } = this.now
-    let left = this.between(level + 1)
-    while (Object.hasOwn(operators, this.operator())) {
-      const at = this.now.from
-      const [name, child] = operators[this.take().text] ?? ['']
-      const middle = child ? [this.node(child, at, [])] : []
-      left = this.node(name, from, [left, ...middle, this.between(level + 1)])
-    }
-    return left
-  }
-
-  /** The next operator or word; empty if the next token is neither. */
-  private operator(): string {
-    const { is, text } = this.now
+  protected override operatorOf({ is, text }: Token<Kind>): string {
     return is === 'symbol' || (is === 'Name' && words.includes(text)) ? text : ''
   }
 
   private operand(): SyntaxNode {
     const { is, from } = this.now
-    const name = before[this.operator()]
-    if (name) {
-      this.take()
-      return this.node(name, from, [this.operand()])
-    }
+    const prefix = this.takeSymbol(...Object.keys(before))
+    if (prefix !== null) return this.nested(() => this.node(before[prefix] ?? '', from, [this.operand()]))
     if (is === 'Number' || is === 'Text') return this.leaf(is)
     const held = this.held()
     if (held.name === 'Path') return this.node('Path', from, [...held.children, ...this.steps(true)])

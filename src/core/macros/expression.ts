@@ -1,6 +1,5 @@
 // Evaluates the expressions of macro files: `{var.length * 2}`, `if move.axes[2].homed && param.S > 40`.
-import { tooDeep, within } from '../formula/syntax.ts'
-import { type SyntaxNode, textOf, Unreadable } from '../formula/tree.ts'
+import { type SyntaxNode, TooDeep, textOf, Unreadable } from '../expression/reader.ts'
 import { isMachineNumber } from '../gcode/number.ts'
 import { treeOf } from './expression-grammar.ts'
 import { callFunction, divided, numberOf, Stop } from './functions.ts'
@@ -15,11 +14,11 @@ export type Lookup = (root: string) => Value
 type Place = { text: string; lookup: Lookup }
 
 function worked<T>(text: string, top: Parameters<typeof treeOf>[1], work: (node: SyntaxNode) => T): Worked<T> {
-  if (!within(text)) return { ok: false, why: tooDeep, unknown: null }
   try {
     return { ok: true, value: work(treeOf(text, top)) }
   } catch (error) {
     if (error instanceof Stop) return { ok: false, why: error.message, unknown: error.unknown }
+    if (error instanceof TooDeep) return { ok: false, why: error.message, unknown: null }
     if (error instanceof Unreadable)
       return { ok: false, why: `“${text.trim()}” can’t be read as an expression.`, unknown: null }
     throw error

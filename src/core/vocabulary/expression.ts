@@ -1,5 +1,6 @@
 // Parses a slicer's formula or condition, whatever its delimiters. The tree is evaluated (foreign.ts) and translated
 // (our-words.ts).
+import { Reader, type Token, TooDeep, tokenizer, Unreadable } from '../expression/reader.ts'
 
 /** A word's index is what follows it in brackets, outermost first. */
 export type Tree =
@@ -14,31 +15,14 @@ export type Tree =
 
 export type Operator = 'or' | 'and' | '==' | '!=' | '<=' | '>=' | '<' | '>' | '+' | '-' | '*' | '/' | '%'
 
-const token =
-  /\s*(?:(\d+(?:\.\d*)?(?![\w.])|\.\d+(?![\w.]))|"([^"]*)"|'([^']*)'|([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)|(==|!=|<>|<=|>=|&&|\|\||[-+*/%()[\]<>!?:,=|]))/y
+type Kind = 'number' | 'text' | 'word'
 
-type Token = { kind: 'number' | 'text' | 'word' | 'symbol'; text: string }
-
-function tokensOf(text: string): Token[] | null {
-  const tokens: Token[] = []
-  token.lastIndex = 0
-  while (token.lastIndex < text.length) {
-    if (/^\s*$/.test(text.slice(token.lastIndex))) break
-    const found = token.exec(text)
-    if (!found) return null
-    const [, number, double, single, word, operator] = found
-    tokens.push(
-      number !== undefined
-        ? { kind: 'number', text: number }
-        : word !== undefined
-          ? { kind: 'word', text: word }
-          : operator !== undefined
-            ? { kind: 'symbol', text: operator }
-            : { kind: 'text', text: double ?? single ?? '' },
-    )
-  }
-  return tokens
-}
+const tokensIn = tokenizer<Kind>({
+  number: /\d+(?:\.\d*)?(?![\w.])|\.\d+(?![\w.])/,
+  text: /"[^"]*"|'[^']*'/,
+  word: /[A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*/,
+  symbol: /==|!=|<>|<=|>=|&&|\|\||[-+*/%()[\]<>!?:,=|]/,
+})
 
 /** Functions by name. Brackets after one of these contain arguments, not a tool number. */
 export const functionNames: ReadonlySet<string> = new Set(
@@ -51,7 +35,7 @@ export const functionNames: ReadonlySet<string> = new Set(
 export const plainFunction = (name: string): string => name.toLowerCase().replace(/^(?:math|std)\./, '')
 
 /** Words that combine formulas and have no meaning by themselves. */
-const joining = new Set(['and', 'or', 'not', 'is', 'true', 'false'])
+const joining = new Set(['and', 'or', 'not', 'is'])
 
 const comparing: Readonly<Record<string, Operator>> = {
   '==': '==',
@@ -65,123 +49,108 @@ const comparing: Readonly<Record<string, Operator>> = {
   '>': '>',
 }
 
-/** Limit for nested brackets. */
-const deepest = 60
+const logical = [
+  ['||', 'or'],
+  ['&&', 'and'],
+]
+const logicalOperator: Readonly<Record<string, Operator>> = { '||': 'or', or: 'or', '&&': 'and', and: 'and' }
 
-/** Used within this file only: the text can't be parsed. */
-class Unreadable extends Error {}
+const arithmetic = [
+  ['+', '-'],
+  ['*', '/', '%'],
+]
 
-class Reader {
-  private at = 0
-  private depth = 0
-  constructor(private readonly tokens: readonly Token[]) {}
-
+class SlicerReader extends Reader<Kind> {
   whole(): Tree {
     const tree = this.choice()
-    return this.at === this.tokens.length ? tree : this.stop()
+    this.needEnd()
+    return tree
   }
 
-  private stop(): never {
-    throw new Unreadable()
-  }
-
-  private take(...operators: readonly string[]): string | null {
-    const now = this.tokens[this.at]
-    if (!now || now.kind === 'number' || now.kind === 'text') return null
-    const text = now.kind === 'word' ? now.text.toLowerCase() : now.text
-    if (!operators.includes(text)) return null
-    this.at++
-    return text
-  }
-
-  private deeper<T>(read: () => T): T {
-    if (++this.depth > deepest) this.stop()
-    const found = read()
-    this.depth--
-    return found
+  protected override operatorOf({ is, text }: Token<Kind>): string {
+    return is === 'symbol' ? text : is === 'word' ? text.toLowerCase() : ''
   }
 
   private choice(): Tree {
-    return this.deeper(() => {
-      const when = this.or()
-      if (!this.take('?')) return when
+    return this.nested(() => {
+      const when = this.either()
+      if (this.takeSymbol('?') === null) return when
       const yes = this.choice()
-      if (!this.take(':')) this.stop()
+      this.needSymbol(':')
       return { is: 'choice', when, yes, no: this.choice() }
     })
   }
 
-  private or(): Tree {
-    let left = this.and()
-    while (this.take('||', 'or')) left = { is: 'two', operator: 'or', left, right: this.and() }
-    return left
-  }
-
-  private and(): Tree {
-    let left = this.not()
-    while (this.take('&&', 'and')) left = { is: 'two', operator: 'and', left, right: this.not() }
-    return left
+  private either(): Tree {
+    return this.binary(
+      logical,
+      () => this.not(),
+      (operator, left, right): Tree => ({
+        is: 'two',
+        operator: logicalOperator[this.operatorOf(operator)] ?? 'or',
+        left,
+        right,
+      }),
+    )
   }
 
   private not(): Tree {
-    return this.take('!', 'not') ? this.deeper(() => ({ is: 'not', of: this.not() })) : this.comparison()
+    return this.takeSymbol('!', 'not') === null ? this.comparison() : this.nested(() => ({ is: 'not', of: this.not() }))
   }
 
   private comparison(): Tree {
     const left = this.sum()
-    const operator = this.take(...Object.keys(comparing))
-    if (!operator) return left
-    const denied = operator === 'is' && this.take('not')
+    const operator = this.takeSymbol(...Object.keys(comparing))
+    if (operator === null) return left
+    const denied = operator === 'is' && this.takeSymbol('not') !== null
     const right = this.sum()
     return { is: 'two', operator: denied ? '!=' : (comparing[operator] ?? '=='), left, right }
   }
 
   private sum(): Tree {
-    let left = this.product()
-    for (let operator = this.take('+', '-'); operator; operator = this.take('+', '-'))
-      left = { is: 'two', operator: operator as Operator, left, right: this.product() }
-    return left
-  }
-
-  private product(): Tree {
-    let left = this.factor()
-    for (let operator = this.take('*', '/', '%'); operator; operator = this.take('*', '/', '%'))
-      left = { is: 'two', operator: operator as Operator, left, right: this.factor() }
-    return left
+    return this.binary(
+      arithmetic,
+      () => this.factor(),
+      ({ text }, left, right): Tree => ({ is: 'two', operator: text as Operator, left, right }),
+    )
   }
 
   private factor(): Tree {
-    if (this.take('-')) return this.deeper(() => ({ is: 'negative', of: this.factor() }))
-    if (this.take('+')) return this.deeper(() => this.factor())
+    if (this.takeSymbol('-') !== null) return this.nested(() => ({ is: 'negative', of: this.factor() }))
+    if (this.takeSymbol('+') !== null) return this.nested(() => this.factor())
     let tree = this.bare()
     // `word | round`: the filter on the right applies to the value on the left.
-    while (this.tokens[this.at + 1]?.kind === 'word' && this.take('|')) {
-      const name = this.tokens[this.at++]?.text ?? ''
-      tree = { is: 'call', name, of: [tree, ...(this.take('(') ? this.list() : [])] }
+    while (this.afterNow.is === 'word' && this.takeSymbol('|') !== null) {
+      const name = this.take().text
+      tree = { is: 'call', name, of: [tree, ...(this.takeSymbol('(') === null ? [] : this.list())] }
     }
     return tree
   }
 
   private bare(): Tree {
-    if (this.take('(')) {
+    if (this.takeSymbol('(') !== null) {
       const tree = this.choice()
-      return this.take(')') ? tree : this.stop()
+      this.needSymbol(')')
+      return tree
     }
-    const now = this.tokens[this.at++]
-    if (!now || now.kind === 'symbol') return this.stop()
-    if (now.kind === 'number' || now.kind === 'text') return { is: now.kind, text: now.text }
-    return this.word(now.text)
+    const { is, text } = this.now
+    if (is === 'word') return this.word(text)
+    if (is !== 'number' && is !== 'text') this.fail()
+    this.take()
+    return { is, text: is === 'text' ? text.slice(1, -1) : text }
   }
 
   private word(name: string): Tree {
+    if (joining.has(name.toLowerCase())) this.fail()
+    this.take()
     if (/^(?:true|false)$/i.test(name)) return { is: 'truth', so: /^t/i.test(name) }
-    if (joining.has(name.toLowerCase())) this.stop()
-    if (functionNames.has(plainFunction(name)) && this.take('(')) return { is: 'call', name, of: this.list() }
+    if (functionNames.has(plainFunction(name)) && this.takeSymbol('(') !== null)
+      return { is: 'call', name, of: this.list() }
     const index: Tree[] = []
-    for (let open = this.take('[', '('); open; open = this.take('[', '(')) {
+    for (let open = this.takeSymbol('[', '('); open !== null; open = this.takeSymbol('[', '(')) {
       const inside = this.choice()
-      if (open === '(' && this.take(',')) return { is: 'call', name, of: [inside, ...this.list()] }
-      if (!this.take(open === '[' ? ']' : ')')) this.stop()
+      if (open === '(' && this.takeSymbol(',') !== null) return { is: 'call', name, of: [inside, ...this.list()] }
+      this.needSymbol(open === '[' ? ']' : ')')
       index.push(inside)
     }
     return { is: 'word', name, index }
@@ -189,22 +158,19 @@ class Reader {
 
   /** The rest of a list in brackets, up to the closing bracket. */
   private list(): Tree[] {
-    const found: Tree[] = []
-    if (this.take(')')) return found
-    do found.push(this.choice())
-    while (this.take(','))
-    return this.take(')') ? found : this.stop()
+    if (this.takeSymbol(')') !== null) return []
+    const found = this.several(() => this.choice())
+    this.needSymbol(')')
+    return found
   }
 }
 
 /** Parses a formula or condition; null if it can't be parsed. Never throws. */
 export function readExpression(text: string): Tree | null {
-  const tokens = text.length > 4000 ? null : tokensOf(text)
-  if (tokens === null || tokens.length === 0) return null
   try {
-    return new Reader(tokens).whole()
+    return new SlicerReader(text, tokensIn).whole()
   } catch (error) {
-    if (error instanceof Unreadable) return null
+    if (error instanceof Unreadable || error instanceof TooDeep) return null
     throw error
   }
 }

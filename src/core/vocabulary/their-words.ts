@@ -1,7 +1,8 @@
 // Translates a formula or condition of ours into a vocabulary's placeholders, or reports the part that it can't
 // express.
+
+import { type SyntaxNode, textOf } from '../expression/reader.ts'
 import { parse } from '../formula/syntax.ts'
-import { type SyntaxNode, textOf } from '../formula/tree.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { plainFunction } from './expression.ts'
 

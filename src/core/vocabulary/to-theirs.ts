@@ -1,8 +1,8 @@
 // Exports a script of ours in a vocabulary's placeholders.
 
+import { textOf } from '../expression/reader.ts'
 import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../formula/marks.ts'
 import { parse } from '../formula/syntax.ts'
-import { textOf } from '../formula/tree.ts'
 import { delimitersOf, type Vocabulary } from '../model/vocabulary.ts'
 import { bareName } from './expression.ts'
 import { type Has, inTheirWords, type Out, type Said } from './their-words.ts'
