@@ -11,6 +11,7 @@ const order = [
   'core/gcode',
   'core/model',
   'core/firmware',
+  'core/expression',
   'core/formula',
   'core/vocabulary',
   'core/macros',
