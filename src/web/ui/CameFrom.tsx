@@ -47,7 +47,7 @@ export function ChangedSince({ script }: { script: SavedScript }) {
   return (
     <p
       role="status"
-      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-[15px]"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-body"
     >
       <span className="min-w-0 flex-1">
         <b>“{data.original.name}” has changed since</b> this was carried over from it
@@ -84,7 +84,7 @@ export function CameFrom({ script }: { script: SavedScript }) {
           </Button>
         )}
       </p>
-      {change && !change.ok && <p className="mt-1 text-[14px] text-warn">{change.why}</p>}
+      {change && !change.ok && <p className="mt-1 text-control text-warn">{change.why}</p>}
       {open && original && change?.ok && (
         <AfterPanel script={script} after={{ ...data, original, change }} onClose={() => setOpen(false)} />
       )}

@@ -52,7 +52,7 @@ export function Choice({ name, value, options, onChange, empty }: Props) {
                     <Check size={15} aria-hidden />
                   </Select.ItemIndicator>
                   <Select.ItemText>{option.label}</Select.ItemText>
-                  {option.about && <div className="text-[13px] text-soft">{option.about}</div>}
+                  {option.about && <div className="text-small text-soft">{option.about}</div>}
                 </Select.Item>
               ))}
             </Select.Viewport>

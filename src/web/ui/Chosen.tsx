@@ -12,5 +12,5 @@ export const Chosen = ({ label }: { label: string }) => (
 
 /** The name of a choice, above its button. */
 export const ChoiceName = ({ name }: { name: string }) => (
-  <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
+  <div className="truncate text-small leading-4 whitespace-nowrap text-soft">{name}</div>
 )

@@ -14,7 +14,7 @@ type Props = {
 export const DialogEnd = ({ refusal, onClose, go, onGo, disabled = false }: Props) => (
   <>
     {refusal && (
-      <p role="alert" className="mt-2 text-[14px] text-bad">
+      <p role="alert" className="mt-2 text-control text-bad">
         {refusal}
       </p>
     )}

@@ -7,7 +7,7 @@ import { OtherDrafts } from './OtherDrafts.tsx'
 export const DraftRestored = <T extends FieldValues>({ form }: { form: Form<T> }) => (
   <>
     {form.waited && form.changed && (
-      <p className="mt-3 flex items-center gap-3 text-[14px] text-warn">
+      <p className="mt-3 flex items-center gap-3 text-control text-warn">
         {form.waited}
         <Button small onClick={form.undo}>
           Undo the changes

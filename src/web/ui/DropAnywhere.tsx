@@ -63,7 +63,7 @@ export function DropAnywhere() {
       {over && (
         <p
           aria-hidden
-          className="pointer-events-none fixed inset-3 z-50 grid place-content-center rounded-card border-2 border-dashed border-heat bg-paper/80 font-serif text-[22px] font-semibold"
+          className="pointer-events-none fixed inset-3 z-50 grid place-content-center rounded-card border-2 border-dashed border-heat bg-paper/80 font-serif text-heading font-semibold"
         >
           Drop the file to open it on the Desk
         </p>

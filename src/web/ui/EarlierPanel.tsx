@@ -42,7 +42,7 @@ export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => pa
             <li key={id} className="flex items-start gap-3 border-t border-rule py-2">
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">As it was made {howLongAgo(changedAt, new Date())}</p>
-                <ul className="text-[14px]">
+                <ul className="text-control">
                   {changes.slice(0, max).map(({ path, before, after }) => (
                     <li key={path}>
                       <span className="text-soft">{labelOf(path)}:</span> {before ?? 'nothing'}{' '}

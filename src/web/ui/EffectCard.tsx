@@ -57,24 +57,24 @@ export function EffectCard({ before, after, scripts, things }: Props) {
   )
   return (
     <section aria-label="What this changes" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-[17px] font-semibold">What this changes</h2>
+      <h2 className="font-serif text-lead font-semibold">What this changes</h2>
       {!changed && (
-        <p className="text-[14px] text-soft">
+        <p className="text-control text-soft">
           Nothing is changed yet. {plural(scripts.length, 'script')} will be rehearsed again as you write.
         </p>
       )}
-      {changed && !valid && <p className="text-[14px] text-warn">Something here does not fit yet.</p>}
+      {changed && !valid && <p className="text-control text-warn">Something here does not fit yet.</p>}
       <Failed
         why={error && `What it changes could not be calculated. ${error.message}`}
         onRetry={() => void refetch()}
       />
       {changed && valid && !effects && !error && (
-        <p className="text-[14px] text-soft">Rehearsing {plural(scripts.length, 'script')}…</p>
+        <p className="text-control text-soft">Rehearsing {plural(scripts.length, 'script')}…</p>
       )}
-      {touched?.length === 0 && <p className="text-[14px] text-good">No script’s findings or time change.</p>}
+      {touched?.length === 0 && <p className="text-control text-good">No script’s findings or time change.</p>}
       <ul className="max-h-72 overflow-auto">
         {touched?.map(({ id, come, go, beforeS, afterS }) => (
-          <li key={id} className="border-t border-rule py-1.5 text-[14px]">
+          <li key={id} className="border-t border-rule py-1.5 text-control">
             <p className="flex gap-2">
               <PageLink to={`/desk/${id}`} className="min-w-0 flex-1 truncate font-semibold hover:text-heat">
                 {scripts.find(script => script.id === id)?.name}

@@ -23,7 +23,7 @@ export function Field({ name, hint, flaw, children }: Props) {
       </label>
       {children(id, flaw ? { 'aria-invalid': true, 'aria-describedby': `${id}-flaw` } : {})}
       {flaw && (
-        <p id={`${id}-flaw`} className="mt-0.5 text-[13px] text-bad">
+        <p id={`${id}-flaw`} className="mt-0.5 text-small text-bad">
           {flaw}
         </p>
       )}

@@ -44,10 +44,10 @@ export function Finder() {
         type="button"
         onClick={() => setOpen(true)}
         onPointerEnter={() => void load()}
-        className="ml-auto flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-[14px] text-soft hover:border-soft hover:text-ink"
+        className="ml-auto flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-control text-soft hover:border-soft hover:text-ink"
       >
         <Search size={15} aria-hidden /> Find
-        <kbd className="font-mono text-[12px] max-[899px]:hidden">Ctrl K</kbd>
+        <kbd className="font-mono text-small max-tablet:hidden">Ctrl K</kbd>
       </button>
       {wanted && (
         <Suspense fallback={null}>

@@ -117,7 +117,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
           typed.current = ''
         }}
         placeholder="A script, a line, a note, or what you want to do"
-        className="w-full border-b border-rule bg-raised px-4 py-3 text-[16px] outline-none placeholder:text-soft"
+        className="w-full border-b border-rule bg-raised px-4 py-3 text-lead outline-none placeholder:text-soft"
       />
       {problem && (
         <div className="p-2">
@@ -170,12 +170,12 @@ function Hits({ heading, hits, onGo }: HitsProps) {
               {hit.line !== null && <span className="font-normal text-soft">, line {hit.line}</span>}
             </span>
             {hit.shown && (
-              <span className={`block truncate text-[13px] text-soft ${hit.kind === 'text' ? 'font-mono' : ''}`}>
+              <span className={`block truncate text-small text-soft ${hit.kind === 'text' ? 'font-mono' : ''}`}>
                 {hit.shown}
               </span>
             )}
           </span>
-          <span className="max-w-[45%] shrink-0 truncate text-[13px] text-soft">
+          <span className="max-w-[45%] shrink-0 truncate text-small text-soft">
             {[kinds[hit.kind], hit.printer].filter(Boolean).join(', ')}
           </span>
         </Command.Item>
@@ -207,6 +207,6 @@ const Actions = ({ actions, onGo }: ActionsProps) =>
   ))
 
 const groupLook =
-  '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-0.5 [&_[cmdk-group-heading]]:text-[13px] [&_[cmdk-group-heading]]:text-soft'
+  '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-0.5 [&_[cmdk-group-heading]]:text-small [&_[cmdk-group-heading]]:text-soft'
 const itemLook =
   'flex cursor-pointer items-center gap-3 rounded-button px-3 py-1.5 [overflow-wrap:anywhere] data-[selected=true]:bg-sunk'

@@ -32,7 +32,7 @@ export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose,
       <div className="mt-4 flex items-center gap-2">
         {kept && <Button onClick={() => setAsking(true)}>Throw away…</Button>}
         {onEarlier && <Button onClick={onEarlier}>Earlier…</Button>}
-        <span className="ml-auto text-[13px] text-soft">
+        <span className="ml-auto text-small text-soft">
           {form.changed && 'Your changes stay in this browser if you leave.'}
         </span>
         {onClose && <Button onClick={onClose}>Not now</Button>}

@@ -15,7 +15,7 @@ import { UnhandledFailure } from './UnhandledFailure.tsx'
 import { WentWrong } from './WentWrong.tsx'
 
 const place = (active: boolean) =>
-  `rounded-button px-2 py-1 whitespace-nowrap min-[1240px]:px-2.5 max-[1150px]:px-1.5 max-[1150px]:text-[14px] ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
+  `rounded-button px-2 py-1 whitespace-nowrap wide:px-2.5 max-wide:px-1.5 max-wide:text-control ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
 
 export function Frame() {
   const { theme, toggle } = useTheme()
@@ -30,10 +30,10 @@ export function Frame() {
       >
         To the contents
       </a>
-      <header className="isolate flex h-12 shrink-0 items-center max-[599px]:h-auto max-[599px]:flex-wrap max-[599px]:py-1 gap-4 border-b border-rule px-6 max-[1150px]:gap-2 max-[1150px]:px-3">
-        <span className="flex items-center gap-2.5 font-serif text-[20px] font-semibold">
+      <header className="isolate flex h-12 shrink-0 items-center max-phone:h-auto max-phone:flex-wrap max-phone:py-1 gap-4 border-b border-rule px-6 max-wide:gap-2 max-wide:px-3">
+        <span className="flex items-center gap-2.5 font-serif text-heading font-semibold">
           <NozzleMark />
-          <span className="whitespace-nowrap max-[1150px]:sr-only">Warm Prelude</span>
+          <span className="whitespace-nowrap max-wide:sr-only">Warm Prelude</span>
         </span>
         <nav className="flex gap-0.5" aria-label="Places">
           {sections.map(({ name, title, path }) => (
@@ -51,7 +51,7 @@ export function Frame() {
         <button
           type="button"
           onClick={toggle}
-          className="flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-[14px] hover:border-soft"
+          className="flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-control hover:border-soft"
         >
           {theme === 'dark' ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
           {theme === 'dark' ? 'Light' : 'Dark'}
@@ -92,7 +92,7 @@ function Tabs({ of, at }: { of: SectionName; at: string }) {
   return (
     <nav
       aria-label={`Pages of ${title}`}
-      className="flex shrink-0 flex-wrap gap-x-1 gap-y-0.5 border-b border-rule px-6 py-1 max-[1150px]:px-3"
+      className="flex shrink-0 flex-wrap gap-x-1 gap-y-0.5 border-b border-rule px-6 py-1 max-wide:px-3"
     >
       {narrow && tabs.length > maxInARow ? (
         <select

@@ -13,7 +13,7 @@ export const LineChanges = ({ rows, label, className = '' }: Props) => (
     aria-label={label}
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
     tabIndex={0}
-    className={`overflow-auto font-mono text-[13px] ${className}`}
+    className={`overflow-auto font-mono text-small ${className}`}
   >
     {rows.slice(0, maxRows).map(({ sign, number, line }) => (
       <li

@@ -111,7 +111,7 @@ const Item = ({ action: { title, about, icon: Icon, first, run } }: { action: Me
     {about ? (
       <span>
         <b>{title}</b>
-        <span className="block text-[13px] text-soft">{about}</span>
+        <span className="block text-small text-soft">{about}</span>
       </span>
     ) : (
       title

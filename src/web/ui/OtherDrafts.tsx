@@ -13,7 +13,7 @@ export function OtherDrafts<T extends FieldValues>({ form }: { form: Form<T> }) 
     const { draft, of } = other
     const free = isFree(draft)
     return (
-      <p key={draft.id} className="mt-3 flex flex-wrap items-center gap-3 text-[14px] text-warn">
+      <p key={draft.id} className="mt-3 flex flex-wrap items-center gap-3 text-control text-warn">
         <span className="min-w-0 flex-1">
           Also not saved: {of && <>“{of}”, </>}typed in {free ? 'an earlier' : 'another'} tab,{' '}
           {howLongAgo(draft.changedAt, new Date())}.

@@ -25,27 +25,27 @@ const figures: readonly Figure[] = [
 export function OutcomeTable({ sides, difference = false }: { sides: readonly [Side, Side]; difference?: boolean }) {
   const [one, other] = sides
   return (
-    <table className="w-full text-[15px]">
+    <table className="w-full text-body">
       <thead>
         <tr className="text-left">
           <td />
           {sides.map(({ name, about }, i) => (
             <th key={i === 0 ? 'left' : 'right'} scope="col" className="max-w-0 w-[34%] pr-3 pb-1.5 align-bottom">
               <span
-                className="line-clamp-2 text-balance [overflow-wrap:anywhere] font-serif text-[17px] leading-5 font-semibold"
+                className="line-clamp-2 text-balance [overflow-wrap:anywhere] font-serif text-lead leading-5 font-semibold"
                 title={name}
               >
                 {name}
               </span>
               {about !== undefined && (
-                <span className="block truncate text-[13px] font-normal text-soft" title={about}>
+                <span className="block truncate text-small font-normal text-soft" title={about}>
                   {about || ' '}
                 </span>
               )}
             </th>
           ))}
           {difference && (
-            <th scope="col" className="pb-1.5 align-bottom text-[13px] font-normal text-soft">
+            <th scope="col" className="pb-1.5 align-bottom text-small font-normal text-soft">
               Difference
             </th>
           )}

@@ -35,7 +35,7 @@ export function Panel({ title, about, open, onClose, onOpened, wide = false, chi
           onEscapeKeyDown={event => event.preventDefault()}
           className={`fixed top-[5vh] left-1/2 z-40 max-h-[90vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
         >
-          <Dialog.Title className="pr-8 font-serif text-xl font-semibold">{title}</Dialog.Title>
+          <Dialog.Title className="pr-8 font-serif text-heading font-semibold">{title}</Dialog.Title>
           <Dialog.Description className="mt-1 mb-4 text-soft">{about}</Dialog.Description>
           {children}
           <Dialog.Close

@@ -60,11 +60,11 @@ export function Picker({ name, value, options, onChange }: Props) {
                     className="cursor-pointer rounded-button px-3 py-1 data-[selected=true]:bg-sunk"
                   >
                     <span className={key === value ? 'font-semibold' : ''}>{label}</span>
-                    {about && <span className="block text-[13px] text-soft">{about}</span>}
+                    {about && <span className="block text-small text-soft">{about}</span>}
                   </Command.Item>
                 ))}
                 {fitting.length > max && (
-                  <p className="px-3 py-1 text-[13px] text-soft">
+                  <p className="px-3 py-1 text-small text-soft">
                     and {fitting.length - max} more; write more of the name
                   </p>
                 )}

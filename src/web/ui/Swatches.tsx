@@ -11,7 +11,7 @@ export function Swatches({ blends }: Props) {
   return (
     <ul aria-label="Blends" className="mt-1.5 flex flex-wrap gap-x-3 gap-y-1">
       {blends.map(({ name, shares }) => (
-        <li key={name} className="flex items-center gap-1.5 text-[13px]">
+        <li key={name} className="flex items-center gap-1.5 text-small">
           <span aria-hidden className="flex h-4 w-14 overflow-hidden rounded-sm border border-ink">
             {shares.map((share, input) => (
               <span

@@ -24,7 +24,7 @@ export function Ticks<T extends string>({ legend, options, chosen, onChange, non
           {label}
         </label>
       ))}
-      {none && chosen.length === 0 && <span className="text-[14px] text-soft">{none}</span>}
+      {none && chosen.length === 0 && <span className="text-control text-soft">{none}</span>}
     </fieldset>
   )
 }

@@ -36,36 +36,36 @@ export function BackupPage() {
   return (
     <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
       <div>
-        <h1 className="font-serif text-[27px] font-semibold">Backup and export</h1>
+        <h1 className="font-serif text-title font-semibold">Backup and export</h1>
         <p className="text-soft">Export the shelf, import one, restore a backup, and find deleted things.</p>
       </div>
       {said && <Notice good>{said}</Notice>}
       <Failed why={command.problem} onRetry={command.retry} />
       <UnreadableItems things={unreadable.data ?? []} attempt={attempt} />
-      <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
+      <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
-          <h2 id="take-along" className="font-serif text-[19px] font-semibold">
+          <h2 id="take-along" className="font-serif text-heading font-semibold">
             Export the shelf
           </h2>
-          <p className="mt-1 mb-3 text-[15px] text-soft">
+          <p className="mt-1 mb-3 text-body text-soft">
             One open file, a .zip of JSON and .gcode that you can read, and keep under version control: the same shelf
             gives the same bytes. All revisions, trials and pictures are in it; the bin is not.
           </p>
           <a
             href="/api/archive/shelf.zip"
             download
-            className={`${linkLook} border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110`}
+            className={`${linkLook} border-heat bg-heat px-3.5 py-1.5 text-control font-semibold text-on-heat hover:brightness-110`}
           >
             <Download size={15} aria-hidden /> The whole shelf, {scripts} scripts
           </a>
-          <p className="mt-4 text-[15px] text-soft">Or one printer with all that belongs to it:</p>
+          <p className="mt-4 text-body text-soft">Or one printer with all that belongs to it:</p>
           <ul className="mt-1.5 flex max-h-32 flex-wrap gap-1.5 overflow-auto">
             {printers.map(({ id, printer }) => (
               <li key={id}>
                 <a
                   href={`/api/archive/printers/${id}`}
                   download
-                  className={`${linkLook} border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft`}
+                  className={`${linkLook} border-rule bg-raised px-2.5 py-0.5 text-small hover:border-soft`}
                 >
                   {printer.name}
                 </a>
@@ -75,7 +75,7 @@ export function BackupPage() {
         </section>
         <ImportShelf onDone={setSaid} />
       </div>
-      <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
+      <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-6">
         <Backups
           backups={allBackups.data}
           onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}
@@ -83,11 +83,11 @@ export function BackupPage() {
         <div className="grid content-start gap-6">
           <Bin {...binned.data} onSaid={setSaid} />
           <section aria-labelledby="empty-it">
-            <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
+            <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">
               Empty the shelf
             </h2>
             <form
-              className="mt-2 flex flex-wrap items-center gap-2 text-[14px] text-soft"
+              className="mt-2 flex flex-wrap items-center gap-2 text-control text-soft"
               onSubmit={event => {
                 event.preventDefault()
                 setEmptying('')

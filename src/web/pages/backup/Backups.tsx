@@ -18,7 +18,7 @@ export function Backups({ backups, onRestore }: Props) {
   const [asking, setAsking] = useState<string | null>(null)
   return (
     <section aria-labelledby="backups">
-      <h2 id="backups" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
+      <h2 id="backups" className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">
         Backups
       </h2>
       {backups.length === 0 && <p className="py-2 text-soft">None yet. One is made on each day that you use this.</p>}
@@ -29,7 +29,7 @@ export function Backups({ backups, onRestore }: Props) {
               <span className="font-semibold">
                 {new Date(madeAt).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'short' })}
               </span>
-              <span className="block text-[14px] text-soft">
+              <span className="block text-control text-soft">
                 {reasons[reason] ?? reason}, {(bytes / 1_000_000).toFixed(1)} MB
               </span>
             </span>

@@ -45,7 +45,7 @@ export function Bin({ days, things, onSaid }: Props) {
   })
   return (
     <section aria-labelledby="bin">
-      <h2 id="bin" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
+      <h2 id="bin" className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">
         The bin
       </h2>
       {things.length === 0 && <p className="py-2 text-soft">Empty. Deleted things stay here for {days} days.</p>}
@@ -55,7 +55,7 @@ export function Bin({ days, things, onSaid }: Props) {
           <li key={`${thing.kind} ${thing.id}`} className="flex items-center gap-2 border-b border-rule py-1.5">
             <span className="min-w-0 flex-1">
               <span className="block truncate font-semibold">{thing.name}</span>
-              <span className="text-[14px] text-soft">
+              <span className="text-control text-soft">
                 {told(thing)} · {howLongAgo(thing.binnedAt, new Date())}
               </span>
             </span>

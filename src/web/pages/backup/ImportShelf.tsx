@@ -54,10 +54,10 @@ export function ImportShelf({ onDone }: Props) {
       {...handlers}
       className={`rounded-card border border-dashed border-heat px-5 py-4 ${over ? 'bg-heat-fill' : 'bg-raised'}`}
     >
-      <h2 id="bring-in" className="font-serif text-[19px] font-semibold">
+      <h2 id="bring-in" className="font-serif text-heading font-semibold">
         Import a shelf
       </h2>
-      <p className="mt-1 mb-3 text-[15px] text-soft">
+      <p className="mt-1 mb-3 text-body text-soft">
         Drop an exported file here. Before anything changes you see what is new, what is the same and what differs.
       </p>
       <FileButton label="A shelf’s file" accept=".zip" onFile={look}>
@@ -73,7 +73,7 @@ export function ImportShelf({ onDone }: Props) {
             {looked.name}: {of('new').length} new, {of('same').length} the same, {of('differs').length} different
           </p>
           {of('new').length > 0 && (
-            <p className="max-h-20 overflow-auto text-[14px] text-soft">
+            <p className="max-h-20 overflow-auto text-control text-soft">
               New:{' '}
               {of('new')
                 .map(({ kind, name }) => `${name} (${kindWords[kind]})`)
@@ -84,7 +84,7 @@ export function ImportShelf({ onDone }: Props) {
             {of('differs').map(({ kind, name, words }) => {
               const key = `${kind} ${name}`
               return (
-                <li key={key} className="flex items-center gap-2 border-t border-rule py-1 text-[14px]">
+                <li key={key} className="flex items-center gap-2 border-t border-rule py-1 text-control">
                   <span className="min-w-0 flex-1">
                     <b>{name}</b>{' '}
                     <span className="text-soft">{[kindWords[kind], words].filter(Boolean).join(', ')}</span>
@@ -108,7 +108,7 @@ export function ImportShelf({ onDone }: Props) {
             })}
           </ul>
           {of('differs').length > 0 && (
-            <p className="mt-1 text-[13px] text-soft">
+            <p className="mt-1 text-small text-soft">
               A script that is replaced by one from the file goes into the bin, with its history.
             </p>
           )}

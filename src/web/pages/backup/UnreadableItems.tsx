@@ -22,10 +22,10 @@ export function UnreadableItems({ things, attempt }: Props) {
   if (things.length === 0) return null
   return (
     <section aria-labelledby="cant-be-read" className="rounded-card border border-bad bg-raised px-5 py-4">
-      <h2 id="cant-be-read" className="font-serif text-[19px] font-semibold">
+      <h2 id="cant-be-read" className="font-serif text-heading font-semibold">
         Can’t be read
       </h2>
-      <p className="mt-1 text-[15px] text-soft">
+      <p className="mt-1 text-body text-soft">
         Everything else works as usual. An export has these as they are stored, in its folder “left out”. Go back to an
         earlier version here, or to a backup below.
       </p>
@@ -60,8 +60,8 @@ export function UnreadableItems({ things, attempt }: Props) {
                 </Button>
               </div>
               <details className="mt-1">
-                <summary className="cursor-pointer text-[14px] text-soft">Raw text, {raw.length} characters</summary>
-                <pre className="mt-1 max-h-48 overflow-auto rounded-button border border-rule bg-paper p-2 font-mono text-[13px] whitespace-pre-wrap">
+                <summary className="cursor-pointer text-control text-soft">Raw text, {raw.length} characters</summary>
+                <pre className="mt-1 max-h-48 overflow-auto rounded-button border border-rule bg-paper p-2 font-mono text-small whitespace-pre-wrap">
                   {raw.slice(0, 20_000)}
                 </pre>
               </details>

@@ -107,10 +107,10 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
   })
   const shown = plan.data
   return (
-    <div className="mx-auto max-w-[1500px] px-6 py-5 max-[899px]:px-3">
+    <div className="mx-auto max-w-[1500px] px-6 py-5 max-tablet:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Carry over</h1>
+          <h1 className="font-serif text-title font-semibold">Carry over</h1>
           <p className="text-soft">
             {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
             {momentFacts[moment].when}, carried over to {to.data.name} by the meaning of each line.{' '}
@@ -142,7 +142,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
       {shown && (
         <div
           aria-busy={plan.isFetching}
-          className="mt-4 grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-5 max-[1099px]:grid-cols-1"
+          className="mt-4 grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-5 max-wide:grid-cols-1"
         >
           <div className="grid content-start gap-4">
             <NewFindings plan={shown} to={to.data.name} />
@@ -159,7 +159,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           <div className="grid content-start gap-4">
             <PlanBeds plan={shown} from={from} to={to.data} />
             <PlanOutcome plan={shown} from={from.name} to={to.data.name} />
-            <label className="flex items-start gap-2 rounded-card border border-rule bg-raised px-4 py-3 text-[14px]">
+            <label className="flex items-start gap-2 rounded-card border border-rule bg-raised px-4 py-3 text-control">
               <input
                 type="checkbox"
                 className="mt-1"

@@ -57,7 +57,7 @@ export function IntoScript({ script, to, plan }: Props) {
   }
   return (
     <section aria-label="Where it goes" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-[18px] font-semibold">Copy it to another script</h2>
+      <h2 className="font-serif text-heading font-semibold">Copy it to another script</h2>
       <div className="mt-1 flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice
           name="Into"
@@ -84,7 +84,7 @@ export function IntoScript({ script, to, plan }: Props) {
           Insert it there, on the Desk
         </Button>
       </div>
-      <p className="mt-1 text-[13px] text-soft">It opens on the Desk as a change that is not saved yet.</p>
+      <p className="mt-1 text-small text-soft">It opens on the Desk as a change that is not saved yet.</p>
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
       <Failed why={putting.problem} onRetry={putting.retry} />
     </section>

@@ -15,10 +15,10 @@ export function NewFindings({ plan: { newFindings }, to }: { plan: PlanShown; to
       aria-label={`Only on ${to}`}
       className={`rounded-card border bg-raised px-4 py-3 ${serious ? 'border-warn' : 'border-rule'}`}
     >
-      <h2 className="font-serif text-[18px] font-semibold">
+      <h2 className="font-serif text-heading font-semibold">
         Only on {to}: {plural(newFindings.length, 'finding')}
       </h2>
-      <ul className="mt-1 grid gap-1 text-[14px]">
+      <ul className="mt-1 grid gap-1 text-control">
         {newFindings.slice(0, max).map(({ rule, line, severity, message }) => (
           <li key={`${rule} ${line}`} className="flex gap-2">
             <span className="mt-1">

@@ -114,10 +114,10 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
     await navigate(`/printers/${id}`)
   })
   return (
-    <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
+    <div className="mx-auto max-w-[1320px] px-6 py-5 max-tablet:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">{printer.name} has different firmware now</h1>
+          <h1 className="font-serif text-title font-semibold">{printer.name} has different firmware now</h1>
           <p className="text-soft">
             Its scripts and macros are carried from {familyFacts[now.family].name} {now.version} to the new one, all at
             once.
@@ -149,7 +149,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
           </Field>
         </div>
         {files.length > 0 && family !== now.family && (
-          <p className="max-w-xl text-[14px] text-warn">
+          <p className="max-w-xl text-control text-warn">
             {familyFacts[family].name} does not read its config and macro files, so they go into the bin. Their macros
             are written out in the scripts that call them, and each macro becomes a separate script.
           </p>
@@ -194,7 +194,7 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
         <td className="truncate py-2 pr-3 pl-9" title={name}>
           <b>{name}</b>
         </td>
-        <td colSpan={planColumns - 1} className="py-2 pr-3 text-[14px] text-soft">
+        <td colSpan={planColumns - 1} className="py-2 pr-3 text-control text-soft">
           {reads
             ? 'stays as it is: the new version can read it'
             : `into the bin, with its history: ${familyFacts[family].name} reads none of it`}
@@ -228,7 +228,7 @@ function PieceRow({ piece, printer, query, asked, onAsked, ticked, onTick }: Row
           onTick={onTick}
         />
         <PlanCells query={query} fromBefore />
-        <td className="py-2 pr-3 text-[14px]">
+        <td className="py-2 pr-3 text-control">
           {plan && (
             <Press aria-expanded={open} onClick={() => setOpen(!open)} className="text-heat underline">
               Line by line

@@ -61,7 +61,7 @@ export function PlanBeds({ plan, from, to }: Props) {
           ))}
         </g>
       </svg>
-      <figcaption className="flex flex-wrap gap-x-5 text-[13px] text-soft">
+      <figcaption className="flex flex-wrap gap-x-5 text-small text-soft">
         <span className="min-w-0">
           <svg width="34" height="10" aria-hidden className="mr-1.5 inline">
             <path d="M1 5h32" stroke="var(--heat)" strokeWidth="4" />

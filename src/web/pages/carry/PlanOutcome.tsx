@@ -18,7 +18,7 @@ export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
         ]}
       />
       {gone.length > 0 && (
-        <p className="mt-2 text-[14px] text-soft">
+        <p className="mt-2 text-control text-soft">
           Only on {from}: {gone.join('; ')}.
         </p>
       )}

@@ -18,7 +18,7 @@ type Props = { label: string; first: string; findings: string; children: ReactNo
 export const PlanTable = ({ label, first, findings, children }: Props) => (
   // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
   <section aria-label={label} tabIndex={0} className="mt-4 overflow-x-auto">
-    <table className="w-full min-[900px]:min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
+    <table className="w-full tablet:min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-body">
       <colgroup>
         <col className="w-[30%]" />
         <col className="w-[17%]" />
@@ -27,7 +27,7 @@ export const PlanTable = ({ label, first, findings, children }: Props) => (
         <col className="w-[13%]" />
         <col />
       </colgroup>
-      <thead className="text-left text-[13px] text-soft">
+      <thead className="text-left text-small text-soft">
         <tr>
           <th className="py-1.5 pl-3 font-normal">{first}</th>
           <th className="py-1.5 font-normal">Lines</th>
@@ -54,7 +54,7 @@ export const TickCell = ({ name, about, ticked, disabled, onTick }: TickProps) =
         <b className="block truncate" title={name}>
           {name}
         </b>
-        <span className="block text-[13px] text-soft">{about}</span>
+        <span className="block text-small text-soft">{about}</span>
       </span>
     </label>
   </td>
@@ -79,10 +79,10 @@ export function PlanCells({ query, fromBefore = false }: CellsProps) {
   const { before, after, newFindings } = plan
   return (
     <>
-      <td className="py-2 pr-3 text-[14px]">{countedKinds(changesOf(plan).map(({ kind }) => kind))}</td>
-      <td className="py-2 pr-3 text-[14px]">{needsOf(plan)}</td>
+      <td className="py-2 pr-3 text-control">{countedKinds(changesOf(plan).map(({ kind }) => kind))}</td>
+      <td className="py-2 pr-3 text-control">{needsOf(plan)}</td>
       <td
-        className={`py-2 pr-3 text-[14px] ${seriousOf(newFindings).length ? 'font-semibold text-warn' : 'text-soft'}`}
+        className={`py-2 pr-3 text-control ${seriousOf(newFindings).length ? 'font-semibold text-warn' : 'text-soft'}`}
       >
         {[...new Set(newFindings.map(({ title }) => title))].join('; ') || 'none'}
       </td>

@@ -21,11 +21,11 @@ export function PlanText({ plan, from, to, refused, onRefuse }: Props) {
   return (
     <section aria-label="Both scripts, passage by passage">
       <div className="flex flex-wrap items-baseline gap-x-4 pb-2">
-        <h2 className="font-serif text-[19px] font-semibold">Line by line</h2>
-        <p className="text-[14px] text-soft" role="status">
+        <h2 className="font-serif text-heading font-semibold">Line by line</h2>
+        <p className="text-control text-soft" role="status">
           {countedKinds(kinds)}
         </p>
-        <label className="ml-auto flex items-center gap-2 text-[14px]">
+        <label className="ml-auto flex items-center gap-2 text-control">
           <input type="checkbox" checked={quiet} onChange={event => setQuiet(event.target.checked)} />
           fold unchanged lines
         </label>
@@ -70,10 +70,10 @@ function Passage({ title, changes, from, to, quiet, refused, onRefuse }: Passage
           <ChevronRight size={16} aria-hidden className="self-center" />
         )}
         <span className="truncate font-semibold">{title ?? 'Between the passages'}</span>
-        <span className={`text-[14px] ${touched ? 'text-heat' : 'text-soft'}`}>{counted}</span>
+        <span className={`text-control ${touched ? 'text-heat' : 'text-soft'}`}>{counted}</span>
       </Press>
       {shown && (
-        <table className="w-full table-fixed border-t border-rule text-[13px] leading-[19px]">
+        <table className="w-full table-fixed border-t border-rule text-small leading-[19px]">
           <colgroup>
             <col />
             <col className="w-[104px]" />

@@ -16,7 +16,7 @@ export function Questions({ asks, asked, onAsked }: Props) {
   const open = asks.filter(({ answered }) => !answered).length
   return (
     <section aria-label="Questions" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-[18px] font-semibold">
+      <h2 className="font-serif text-heading font-semibold">
         {open > 0 ? `${plural(open, 'question')} to answer` : 'Questions, all answered'}
       </h2>
       <ul className="mt-1 grid gap-3">
@@ -40,7 +40,7 @@ function Question({ ask, given, onAnswer }: { ask: Ask; given: string; onAnswer:
   return (
     <form onSubmit={send}>
       <p id={`ask-${key}`}>{question}</p>
-      <p className="text-[13px] text-soft">Your answer decides {changes}.</p>
+      <p className="text-small text-soft">Your answer decides {changes}.</p>
       {choices ? (
         <Radios
           name={key}

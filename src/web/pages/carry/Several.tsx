@@ -66,10 +66,10 @@ function ToSeveral({ script, own, things, names }: Props) {
     if (failures.length > 0) throw new Error(failures.join(' '))
   })
   return (
-    <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
+    <div className="mx-auto max-w-[1320px] px-6 py-5 max-tablet:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Carry over to several</h1>
+          <h1 className="font-serif text-title font-semibold">Carry over to several</h1>
           <p className="text-soft">
             “{script.name}” of {own.name}, {momentFacts[moment].when}, to each ticked printer.
           </p>
@@ -95,7 +95,7 @@ function ToSeveral({ script, own, things, names }: Props) {
                   onTick={ticked => setUnticked(ticking(unticked, id, !ticked))}
                 />
                 <PlanCells query={query} />
-                <td className="py-2 pr-3 text-[14px]">
+                <td className="py-2 pr-3 text-control">
                   {done ? (
                     <PageLink to={`/desk/${done.id}`} className="text-heat underline">
                       Saved: open it

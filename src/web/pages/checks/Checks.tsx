@@ -40,14 +40,14 @@ export function Checks() {
     <div className="mx-auto max-w-[1320px] px-6 py-5">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Checks</h1>
+          <h1 className="font-serif text-title font-semibold">Checks</h1>
           <p className="max-w-[62ch] text-soft">
             The problems that a rehearsal looks for, each with a small example script and its finding, calculated on
             this page.
           </p>
         </div>
         <label className="w-72">
-          <span className="text-[14px] font-semibold">Find a check</span>
+          <span className="text-control font-semibold">Find a check</span>
           <input
             type="search"
             value={search}
@@ -57,7 +57,7 @@ export function Checks() {
           />
         </label>
       </div>
-      <p role="status" className="mt-2 text-[14px] text-soft">
+      <p role="status" className="mt-2 text-control text-soft">
         {shown.length === rules.length ? plural(rules.length, 'check') : `${shown.length} of ${rules.length} checks`}
       </p>
       {groups.map(([group, heading]) => {
@@ -65,8 +65,8 @@ export function Checks() {
         if (these.length === 0) return null
         return (
           <section key={group} aria-label={heading}>
-            <h2 className="mt-5 mb-2 border-b border-rule pb-1 font-serif text-[20px] font-semibold">{heading}</h2>
-            <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
+            <h2 className="mt-5 mb-2 border-b border-rule pb-1 font-serif text-heading font-semibold">{heading}</h2>
+            <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-3">
               {these.map(rule => (
                 <RuleCard key={rule.name} rule={rule} />
               ))}

@@ -15,21 +15,21 @@ export function RuleCard({ rule }: { rule: Rule }) {
       aria-label={rule.title}
       className="flex scroll-mt-3 flex-col rounded-card border border-rule bg-raised px-4 py-3"
     >
-      <h3 className="flex items-baseline gap-2 font-serif text-[17px] font-semibold">
+      <h3 className="flex items-baseline gap-2 font-serif text-lead font-semibold">
         <span className="translate-y-[1px]">
           <SeverityMark severity={rule.severity} />
         </span>
         {rule.title}
-        <span className="ml-auto pl-2 font-sans text-[13px] font-normal whitespace-nowrap text-soft">
+        <span className="ml-auto pl-2 font-sans text-small font-normal whitespace-nowrap text-soft">
           {severityWords[rule.severity]} · <span className="font-mono">{rule.name}</span>
         </span>
       </h3>
       <p className="mt-1">{rule.why}</p>
-      <p className="mt-1 text-[14px] text-soft">{rule.silentWhen}</p>
+      <p className="mt-1 text-control text-soft">{rule.silentWhen}</p>
       <div className="mt-auto pt-2">
         <div className="rounded-button border border-rule bg-paper px-2 py-1.5">
-          <p className="text-[13px] text-soft">{exampleTitle(rule)}</p>
-          <ol className="font-mono text-[13px] leading-[19px]">
+          <p className="text-small text-soft">{exampleTitle(rule)}</p>
+          <ol className="font-mono text-small leading-[19px]">
             {lines.map((line, i) => {
               const here = finding?.line === i + 1
               return (
@@ -37,13 +37,13 @@ export function RuleCard({ rule }: { rule: Rule }) {
                 <li key={i} className={`flex gap-2 ${here ? 'bg-heat-fill font-semibold' : ''}`}>
                   <span className="w-6 shrink-0 text-right text-soft select-none">{i + 1}</span>
                   <span className="min-w-0 break-all">{line}</span>
-                  {here && <span className="ml-auto pl-2 font-sans text-[12px] font-normal">← here</span>}
+                  {here && <span className="ml-auto pl-2 font-sans text-small font-normal">← here</span>}
                 </li>
               )
             })}
           </ol>
           {finding && (
-            <p className="mt-1 border-t border-rule pt-1 text-[14px] leading-[18px]">
+            <p className="mt-1 border-t border-rule pt-1 text-control leading-[18px]">
               {unparted(finding.message)}
               {finding.fixes.length > 0 && (
                 <span className="text-soft"> Offers: {finding.fixes.map(({ title }) => title).join('; ')}.</span>

@@ -32,9 +32,9 @@ export function CommandBook() {
   const found = useMemo(() => searchBook(book, query), [book, query])
   const chosen = book.find(entry => entry.name === name) ?? found[0]
   return (
-    <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4 max-[899px]:h-auto max-[899px]:px-3">
+    <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4 max-tablet:h-auto max-tablet:px-3">
       <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-2">
-        <h1 className="font-serif text-[27px] font-semibold">Command book</h1>
+        <h1 className="font-serif text-title font-semibold">Command book</h1>
         <input
           type="search"
           value={query}
@@ -48,7 +48,7 @@ export function CommandBook() {
           {(['all', ...familyNames] as const).map(each => (
             <label
               key={each}
-              className={`cursor-pointer rounded-button border px-2.5 py-1 text-[14px] has-focus-visible:outline-2 ${family === each ? 'border-ink bg-sunk font-semibold' : 'border-rule bg-raised'}`}
+              className={`cursor-pointer rounded-button border px-2.5 py-1 text-control has-focus-visible:outline-2 ${family === each ? 'border-ink bg-sunk font-semibold' : 'border-rule bg-raised'}`}
             >
               <input
                 type="radio"
@@ -69,7 +69,7 @@ export function CommandBook() {
         </div>
       </div>
       {asked.error && <Pending on={[asked]} what="what was taught" />}
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4 max-[899px]:grid-cols-1 max-[899px]:grid-rows-[240px_auto]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4 max-tablet:grid-cols-1 max-tablet:grid-rows-[240px_auto]">
         <div className="flex min-h-0 flex-col gap-2">
           <List entries={found} chosen={chosen} query={query} />
           <TaughtFiles taught={things?.taught ?? []} />
@@ -123,10 +123,10 @@ function List({ entries, chosen, query }: { entries: BookEntry[]; chosen: BookEn
               aria-current={entry.name === chosen?.name ? 'page' : undefined}
               className={`flex items-baseline gap-3 px-3 py-1.5 hover:bg-sunk ${entry.name === chosen?.name ? 'bg-heat-fill' : ''}`}
             >
-              <code className="w-14 shrink-0 truncate font-mono text-[14px] font-semibold has-[+.long]:w-auto">
+              <code className="w-14 shrink-0 truncate font-mono text-control font-semibold has-[+.long]:w-auto">
                 {entry.name}
               </code>
-              <span className={`min-w-0 truncate text-[14px] ${entry.name.length > 5 ? 'long' : ''}`}>
+              <span className={`min-w-0 truncate text-control ${entry.name.length > 5 ? 'long' : ''}`}>
                 {entry.inFamilies[0]?.spec.title}
               </span>
             </PageLink>

@@ -33,17 +33,17 @@ export function CommandPage({ entry, taught }: Props) {
       className="min-h-0 overflow-auto rounded-card border border-rule bg-raised px-6 py-4"
       aria-label={entry.name}
     >
-      <h2 className="font-mono text-[24px] font-semibold">{entry.name}</h2>
+      <h2 className="font-mono text-title font-semibold">{entry.name}</h2>
       {groups.length > 1 && <p className="mt-1 text-warn">Means different things in different families.</p>}
       {groups.map(({ families, spec }) => (
         <section key={families.join()} className="mt-3 border-t border-rule pt-3">
-          <h3 className="font-serif text-[19px] font-semibold">{spec.title}</h3>
-          <p className="text-[14px] text-soft">
+          <h3 className="font-serif text-heading font-semibold">{spec.title}</h3>
+          <p className="text-control text-soft">
             {families.join(', ')} {families.length > 1 ? 'families' : 'family'}
             {spec.since && `, from version ${spec.since}`} · {kindOf(spec.effect)}
             {spec.taught && ' · taught by you'}
           </p>
-          <pre className="my-2.5 w-fit rounded-button bg-sunk px-3 py-1.5 font-mono text-[14px]">{spec.example}</pre>
+          <pre className="my-2.5 w-fit rounded-button bg-sunk px-3 py-1.5 font-mono text-control">{spec.example}</pre>
           {spec.letters.length > 0 && <Letters letters={spec.letters} />}
           {spec.text && <p>The rest of the line is its text.</p>}
           {spec.anyLetter && <p className="text-soft">Its letters differ from machine to machine.</p>}
@@ -74,7 +74,7 @@ function Letters({ letters }: { letters: readonly Letter[] }) {
       <tbody>
         {letters.map(({ letter, means, unit, range, required }) => (
           <tr key={letter}>
-            <th scope="row" className="pr-4 align-top font-mono text-[14px] font-semibold">
+            <th scope="row" className="pr-4 align-top font-mono text-control font-semibold">
               {letter}
             </th>
             <td className="pr-4">
@@ -97,9 +97,9 @@ function Uses({ name }: { name: string }) {
   if (!uses) return null
   return (
     <section className="mt-4 border-t border-rule pt-3">
-      <h3 className="font-serif text-[17px] font-semibold">In your scripts</h3>
+      <h3 className="font-serif text-lead font-semibold">In your scripts</h3>
       {uses.length === 0 && <p className="text-soft">None of your scripts uses it.</p>}
-      {uses.length > 0 && <p className="text-[14px] text-soft">{plural(uses.length, 'line')}</p>}
+      {uses.length > 0 && <p className="text-control text-soft">{plural(uses.length, 'line')}</p>}
       <ul>
         {uses.map(use => (
           <li key={`${use.scriptId} ${use.line}`}>
@@ -107,8 +107,8 @@ function Uses({ name }: { name: string }) {
               <span className="w-52 shrink-0 truncate text-heat underline underline-offset-2">
                 {use.script}, line {use.line}
               </span>
-              <code className="truncate font-mono text-[13px]">{use.text}</code>
-              {use.commentedOut && <span className="text-[13px] text-soft">commented out</span>}
+              <code className="truncate font-mono text-small">{use.text}</code>
+              {use.commentedOut && <span className="text-small text-soft">commented out</span>}
             </PageLink>
           </li>
         ))}

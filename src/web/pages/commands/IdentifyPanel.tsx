@@ -56,7 +56,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
             rows={5}
             value={reply}
             onChange={event => setReply(event.target.value)}
-            className={`${fieldLook} font-mono text-[13px]`}
+            className={`${fieldLook} font-mono text-small`}
           />
         )}
       </Field>
@@ -72,7 +72,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
         </p>
       )}
       {abilities.length > 0 && (
-        <ul aria-label="Abilities" className="mt-2 flex max-h-28 flex-wrap gap-1.5 overflow-auto text-[13px]">
+        <ul aria-label="Abilities" className="mt-2 flex max-h-28 flex-wrap gap-1.5 overflow-auto text-small">
           {abilities.map(([ability, on]) => (
             <li key={ability} className={`rounded-sm border border-rule px-1.5 font-mono ${on ? '' : 'text-soft'}`}>
               {ability} {on ? 'yes' : 'no'}
@@ -80,7 +80,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
           ))}
         </ul>
       )}
-      <div className="mt-3 grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
+      <div className="mt-3 grid grid-cols-3 max-phone:grid-cols-2 gap-3">
         <Field name="Printer">
           {id => (
             <select
@@ -136,7 +136,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
         </div>
       )}
       <Failed why={confirming.problem} onRetry={wantedFamily ? confirming.retry : undefined} />
-      <p role="status" className="mt-2 text-[14px] text-good">
+      <p role="status" className="mt-2 text-control text-good">
         {told}
       </p>
       <div className="mt-4 flex justify-end gap-2">

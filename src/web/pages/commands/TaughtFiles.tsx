@@ -20,7 +20,7 @@ export function TaughtFiles({ taught }: { taught: TaughtCommand[] }) {
   })
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <p className="text-[14px] text-soft">Taught commands:</p>
+      <p className="text-control text-soft">Taught commands:</p>
       <Failed why={importing.problem} onRetry={importing.retry} />
       <FileButton
         label="A file of taught commands"
@@ -33,7 +33,7 @@ export function TaughtFiles({ taught }: { taught: TaughtCommand[] }) {
         <a
           href="/api/taught/file"
           download
-          className="rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+          className="rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
         >
           Export {taught.length}
         </a>

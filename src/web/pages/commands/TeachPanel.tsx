@@ -64,7 +64,7 @@ export function TeachPanel({ name, onClose, onTaught }: Props) {
       about="A maker’s own command, or a macro of your printer. From then on it is read and rehearsed as you describe it here."
     >
       <form noValidate className="grid gap-3" onSubmit={event => void form.submit(event)}>
-        <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
+        <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-3">
           <TextField form={fields} path="name" name="Name" example="M9100 or MY_PURGE" mono />
           <Field name="Firmware">
             {id => (

@@ -95,7 +95,7 @@ export function Desk() {
   if (problem)
     return (
       <div className="mx-auto max-w-xl p-12">
-        <h1 className="font-serif text-2xl font-semibold">This script can’t be opened</h1>
+        <h1 className="font-serif text-title font-semibold">This script can’t be opened</h1>
         <div className="mt-3">
           <Failed why={problem.why} onRetry={problem.retry} />
         </div>
@@ -127,7 +127,7 @@ export function Desk() {
     <LowerCard open={open} setting={setting} editor={editor} />
   )
   return (
-    <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5 max-[899px]:h-auto max-[899px]:min-h-0 max-[899px]:px-3">
+    <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5 max-tablet:h-auto max-tablet:min-h-0 max-tablet:px-3">
       <DeskHeader things={things} />
       <Ribbon open={open} setting={setting} />
       {narrow ? (

@@ -34,7 +34,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
   return (
     <section
       aria-label="Outcome"
-      className="isolate flex min-h-9 shrink-0 flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule py-1.5 max-[899px]:gap-x-4"
+      className="isolate flex min-h-9 shrink-0 flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule py-1.5 max-tablet:gap-x-4"
     >
       <Figure value={duration(durations.totalS)} what={start ? 'before the print begins' : 'in all'} />
       {parts
@@ -53,7 +53,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
       {readiness.length > 0 && round.trace.rows.count > 0 && (
         <Press
           onClick={() => showLower(errors > 0 ? 'findings' : 'left')}
-          className={`ml-auto flex min-w-0 items-baseline gap-1.5 rounded-sm text-[14px] hover:underline ${wrong ? 'text-warn' : 'text-good'}`}
+          className={`ml-auto flex min-w-0 items-baseline gap-1.5 rounded-sm text-control hover:underline ${wrong ? 'text-warn' : 'text-good'}`}
         >
           {wrong ? (
             <CircleAlert size={16} aria-hidden className="shrink-0 self-center" />
@@ -81,7 +81,7 @@ function verdict(moment: Moment, bad: boolean, errors: boolean): string {
 
 const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (
   <p className="shrink-0 whitespace-nowrap">
-    <b className={`font-serif font-semibold ${small ? 'text-[16px]' : 'text-[18px]'}`}>{value}</b>{' '}
-    <span className="text-[14px] text-soft">{what}</span>
+    <b className={`font-serif font-semibold ${small ? 'text-lead' : 'text-heading'}`}>{value}</b>{' '}
+    <span className="text-control text-soft">{what}</span>
   </p>
 )

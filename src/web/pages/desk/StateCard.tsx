@@ -16,9 +16,9 @@ export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
       tabIndex={0}
       className="isolate flex min-h-0 w-[158px] shrink-0 flex-col overflow-auto rounded-card border border-rule bg-raised px-3 py-2.5"
     >
-      <h2 className="font-serif text-[17px] font-semibold">At {clock(playheadS)}</h2>
+      <h2 className="font-serif text-lead font-semibold">At {clock(playheadS)}</h2>
       {round && (
-        <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-2 text-[14px] leading-[19px]">
+        <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-2 text-control leading-[19px]">
           {rowsAt(round, playheadS, commandAtPlayhead(open)).map(([name, value]) => (
             <div key={name} className="contents">
               <dt className="text-soft">{name}</dt>

@@ -41,8 +41,8 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
       {fit && !fit.ok && <p>{fit.why}</p>}
       {fit?.ok && (
         <>
-          <table className="w-full text-[15px]">
-            <thead className="text-left text-[13px] text-soft">
+          <table className="w-full text-body">
+            <thead className="text-left text-small text-soft">
               <tr>
                 <th className="py-1 font-normal">By the clock</th>
                 <th className="py-1 font-normal">Rehearsed now</th>
@@ -67,7 +67,7 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
               different job, a mistake with the watch. Leave out the odd one first.
             </p>
           )}
-          <h3 className="mt-4 font-serif text-[17px] font-semibold">
+          <h3 className="mt-4 font-serif text-lead font-semibold">
             {fit.changes.length ? 'What would change' : 'Nothing to change: the times are right as they are'}
           </h3>
           <ul>
@@ -78,13 +78,13 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
             ))}
           </ul>
           {fit.alike.map(([one, other]) => (
-            <p key={one + other} className="mt-2 text-[15px]">
+            <p key={one + other} className="mt-2 text-body">
               These trials don’t show {one} from {other}: only their sum is known. A trial with only one of them would
               show it.
             </p>
           ))}
           {fit.untold.length > 0 && (
-            <p className="mt-2 text-[15px] text-soft">Unchanged, because no trial shows it: {listed(fit.untold)}.</p>
+            <p className="mt-2 text-body text-soft">Unchanged, because no trial shows it: {listed(fit.untold)}.</p>
           )}
         </>
       )}

@@ -41,7 +41,7 @@ export function History() {
     <div className="mx-auto grid max-w-[1180px] gap-5 px-6 py-5">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">{script.name}</h1>
+          <h1 className="font-serif text-title font-semibold">{script.name}</h1>
           <p className="text-soft">
             {setting.printer.name}, {momentFacts[script.moment].when} · {plural(revisions.length, 'revision')} in{' '}
             {plural(variants.length, 'variant')} · {plural(trials.length, 'trial')}
@@ -53,7 +53,7 @@ export function History() {
         </Button>
         <PageLink
           to={`/desk/${script.id}`}
-          className="rounded-button border border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110"
+          className="rounded-button border border-heat bg-heat px-3.5 py-1.5 text-control font-semibold text-on-heat hover:brightness-110"
         >
           Open on the Desk
         </PageLink>
@@ -64,12 +64,12 @@ export function History() {
           {variants.map(variant => (
             <li
               key={variant.id}
-              className={`flex min-w-0 items-center gap-2 rounded-full border px-3 py-0.5 text-[14px] ${variant.inUse ? 'border-ink bg-sunk font-semibold' : 'border-rule'}`}
+              className={`flex min-w-0 items-center gap-2 rounded-full border px-3 py-0.5 text-control ${variant.inUse ? 'border-ink bg-sunk font-semibold' : 'border-rule'}`}
             >
               <span className="max-w-[26rem] min-w-0 truncate" title={variant.name}>
                 {variant.name}
               </span>
-              <span className="text-[13px] font-normal text-soft">
+              <span className="text-small font-normal text-soft">
                 {variant.inUse ? 'in use' : variant.stock ? 'stock' : ''}
               </span>
               <Press

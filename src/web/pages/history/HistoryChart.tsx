@@ -81,7 +81,7 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
       aria-label="Time and waste over the revisions"
       className="rounded-card border border-rule bg-raised px-4 py-2.5"
     >
-      <p className="text-[14px] text-soft">
+      <p className="text-control text-soft">
         {all.length > 0
           ? 'Each revision: bars: time; line: filament; ● tried on the machine.'
           : 'Rehearsing the revisions…'}
@@ -143,7 +143,7 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
         )}
       </div>
       {/* Each below its own bars. */}
-      <div className="flex text-[14px]" style={{ marginLeft: leftPx, marginRight: rightPx }}>
+      <div className="flex text-control" style={{ marginLeft: leftPx, marginRight: rightPx }}>
         {variants.map((each, i) => (
           <p
             key={each.variant.id}
@@ -160,7 +160,7 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
       {byLetter && (
         <ul
           aria-label="Variants by letter"
-          className="mt-2 grid grid-cols-2 gap-x-6 text-[14px] max-[899px]:grid-cols-1"
+          className="mt-2 grid grid-cols-2 gap-x-6 text-control max-tablet:grid-cols-1"
         >
           {variants.map((each, i) => (
             <li key={each.variant.id} className="flex gap-2">

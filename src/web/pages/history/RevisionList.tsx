@@ -61,9 +61,9 @@ export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
             return (
               <li
                 key={revision.id}
-                className="grid grid-cols-[9.5rem_minmax(0,1fr)] max-[640px]:grid-cols-1 gap-x-5 border-t border-rule py-3"
+                className="grid grid-cols-[9.5rem_minmax(0,1fr)] max-phone:grid-cols-1 gap-x-5 border-t border-rule py-3"
               >
-                <div className="text-[14px] text-soft">
+                <div className="text-control text-soft">
                   <p>{howLongAgo(revision.createdAt, new Date())}</p>
                   {variants.length > 1 && (
                     <p className="line-clamp-2" title={variant?.name}>
@@ -78,10 +78,10 @@ export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
                   )}
                 </div>
                 <div className="min-w-0">
-                  <p className="text-[16px] font-semibold">
+                  <p className="text-lead font-semibold">
                     {revision.note || its?.words || (before === null ? 'Begun' : 'Changed')}
                   </p>
-                  <p className="text-[14px] text-soft">
+                  <p className="text-control text-soft">
                     {its && revision.note && its.words && its.words !== revision.note && <span>{its.words} · </span>}
                     {its
                       ? `${duration(its.durationS)}, ${plain(its.massG, 2)} g`
@@ -178,7 +178,7 @@ export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
 const maxAtFirst = 40
 
 const linkLook =
-  'inline-flex items-center rounded-button border border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft'
+  'inline-flex items-center rounded-button border border-rule bg-raised px-2.5 py-0.5 text-small hover:border-soft'
 
 const isNewest = (revisions: readonly Revision[], { variantId, number }: Revision): boolean =>
   !revisions.some(each => each.variantId === variantId && each.number > number)
@@ -211,7 +211,7 @@ function Seen({ trial, rehearsedS, onRemove }: SeenProps) {
           Seen: {seen.map(each => sightWords[each]).join(', ') || 'nothing ticked'}
         </p>
         {words && <p className="whitespace-pre-line">{words}</p>}
-        <p className="text-[14px] text-soft">{[...told, howLongAgo(trial.madeAt, new Date())].join(' · ')}</p>
+        <p className="text-control text-soft">{[...told, howLongAgo(trial.madeAt, new Date())].join(' · ')}</p>
       </div>
       <Press
         onClick={onRemove}

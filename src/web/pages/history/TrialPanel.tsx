@@ -101,7 +101,7 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
         <Field name="In your words">
           {id => <textarea id={id} rows={3} {...fields.register('words')} className={fieldLook} />}
         </Field>
-        <div className="grid grid-cols-[3fr_2fr_3fr_3fr] max-[640px]:grid-cols-2 items-start gap-4">
+        <div className="grid grid-cols-[3fr_2fr_3fr_3fr] max-phone:grid-cols-2 items-start gap-4">
           <TextField
             form={fields}
             path="measuredS"
@@ -121,7 +121,7 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
           <FileButton label="A picture" accept="image/*" onFile={take}>
             {picture ? 'Another picture…' : 'A picture…'}
           </FileButton>
-          <span className="text-[14px] text-soft">scaled down before it is saved</span>
+          <span className="text-control text-soft">scaled down before it is saved</span>
           {picture && (
             <img src={`data:image/jpeg;base64,${picture}`} alt="As it is saved" className="h-16 rounded-sm" />
           )}

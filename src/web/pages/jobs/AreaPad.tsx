@@ -100,7 +100,7 @@ export function AreaPad({ printer, area, tower, onChange }: Props) {
           onPointerDown={event => grab(event, true)}
         />
       </svg>
-      <figcaption className="pt-1 text-[13px] text-soft">
+      <figcaption className="pt-1 text-small text-soft">
         Drag it, or its corner. Arrow keys move it, with Shift they size it.{tower && ' Dotted: the prime tower.'}
       </figcaption>
     </figure>

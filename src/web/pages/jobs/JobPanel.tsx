@@ -77,10 +77,10 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
       <form
         noValidate
         onSubmit={event => void form.submit(event).then(done => done && onClose())}
-        className="grid grid-cols-[minmax(0,1fr)_260px] gap-5 max-[700px]:grid-cols-1"
+        className="grid grid-cols-[minmax(0,1fr)_260px] gap-5 max-phone:grid-cols-1"
       >
         <div className="grid content-start gap-3">
-          <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
+          <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-3">
             <TextField form={fields} path="name" name="Name" />
             <TextField form={fields} path="about" name="What it is" />
           </div>
@@ -107,7 +107,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
               )
             }
           />
-          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 gap-3">
+          <div className="grid grid-cols-4 max-phone:grid-cols-2 gap-3">
             {area.kind === 'centred' && (
               <>
                 <NumberField form={fields} path="area.widthMm" name="Width" unit="mm" />
@@ -126,7 +126,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
                 />
               ))}
           </div>
-          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
+          <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
             <Choice
               name="How high"
               value={top.kind}
@@ -155,7 +155,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             />
             I know its printing time and weight
           </label>
-          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
+          <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
             {takes && (
               <>
                 <NumberField form={fields} path="takes.minutes" name="Takes" unit="min" />
@@ -211,7 +211,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
           {...drawn}
           onChange={moved => fields.setValue('area', { kind: 'at', ...rounded(moved) })}
         />
-        <div className="col-span-2 max-[700px]:col-span-1">
+        <div className="col-span-2 max-phone:col-span-1">
           {note && <p className="text-warn">{note}</p>}
           {odd && <p className="text-warn">{odd}</p>}
           <FormEnd

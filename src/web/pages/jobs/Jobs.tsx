@@ -35,10 +35,10 @@ export function Jobs() {
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
   const close = () => setEditing(null)
   return (
-    <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3">
+    <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3">
       <section aria-label="Jobs">
         <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
-          <h1 className="font-serif text-[27px] leading-8 font-semibold">Jobs</h1>
+          <h1 className="font-serif text-title leading-8 font-semibold">Jobs</h1>
           <p className="pb-0.5 text-soft">what is about to be printed</p>
           <span className="ml-auto" />
           <Choice
@@ -65,8 +65,8 @@ export function Jobs() {
                 <BedPicture printer={printer} strokes={[]} probes={false} size={64} area={areaOn(kept.data, printer)} />
                 <span className="min-w-0 flex-1">
                   <span className="font-semibold">{kept.data.name}</span>
-                  <span className="block text-[14px] text-soft">{kept.data.about}</span>
-                  <span className="block text-[14px]">{toldJob(kept.data, printer)}</span>
+                  <span className="block text-control text-soft">{kept.data.about}</span>
+                  <span className="block text-control">{toldJob(kept.data, printer)}</span>
                 </span>
               </Press>
             </li>
@@ -80,7 +80,7 @@ export function Jobs() {
       </section>
       <section aria-label="Materials">
         <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
-          <h2 className="font-serif text-[27px] leading-8 font-semibold">Materials</h2>
+          <h2 className="font-serif text-title leading-8 font-semibold">Materials</h2>
           <Button className="ml-auto" onClick={() => setEditing({ what: 'material', kept: null })}>
             <Plus size={15} aria-hidden /> New material
           </Button>
@@ -93,7 +93,7 @@ export function Jobs() {
                 className="w-full px-1 py-2 text-left hover:bg-sunk"
               >
                 <span className="font-semibold">{kept.data.name}</span>
-                <span className="block text-[14px]">{toldMaterial(kept.data)}</span>
+                <span className="block text-control">{toldMaterial(kept.data)}</span>
               </Press>
             </li>
           ))}

@@ -60,7 +60,7 @@ export function MaterialPanel({ kept, onClose }: Props) {
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
         <TextField form={form.fields} path="name" name="Name" />
-        <div className="mt-3 grid grid-cols-4 gap-3 max-[640px]:grid-cols-2">
+        <div className="mt-3 grid grid-cols-4 gap-3 max-phone:grid-cols-2">
           {figures.map(([key, label, unit, step]) => (
             <NumberField key={key} form={form.fields} path={key} name={label} unit={unit} step={step} />
           ))}

@@ -25,9 +25,9 @@ export function PurgeFields({ form, job, printer }: Props) {
   return (
     <fieldset className="grid gap-2 border-t border-rule pt-2">
       <legend className="sr-only">Purged at a change</legend>
-      <div className="grid grid-cols-4 items-end gap-3 max-[640px]:grid-cols-2">
+      <div className="grid grid-cols-4 items-end gap-3 max-phone:grid-cols-2">
         <NumberField form={form} path="purgeMm3" name="Program purges" unit="mm³ a change" />
-        <p className="col-span-3 pb-1.5 text-[14px] text-soft">
+        <p className="col-span-3 pb-1.5 text-control text-soft">
           into the tower or the infill; 0 if only your scripts purge. From dark to light needs more.
         </p>
       </div>
@@ -35,7 +35,7 @@ export function PurgeFields({ form, job, printer }: Props) {
         <ul className="flex flex-wrap gap-3">
           {pairs.map(({ from, to }) => (
             <li key={changeWords({ from, to })}>
-              <label className="block text-[14px]">
+              <label className="block text-control">
                 {changeWords({ from, to })} <span className="text-soft">(mm³)</span>
                 <input
                   type="number"

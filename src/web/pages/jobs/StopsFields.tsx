@@ -42,7 +42,7 @@ export function StopsFields({ form, job, printer }: Props) {
                 />
                 <MaybeNumber form={form} path={`stops.${i}.mm`} name="At (mm)" />
                 <MaybeNumber form={form} path={`stops.${i}.layer`} name="or layer" />
-                <p className="pb-2 text-[14px] text-soft">
+                <p className="pb-2 text-control text-soft">
                   {layer ? `before layer ${layer}` : 'not within this print'}
                 </p>
                 <Press

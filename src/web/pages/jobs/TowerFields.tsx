@@ -33,7 +33,7 @@ export function TowerFields({ form, tower, beside }: Props) {
         With a prime tower
       </label>
       {tower && (
-        <div className="grid grid-cols-4 max-[640px]:grid-cols-2 gap-3">
+        <div className="grid grid-cols-4 max-phone:grid-cols-2 gap-3">
           {fields.map(([key, name]) => (
             <NumberField key={key} form={form} path={`tower.${key}`} name={name} unit="mm" />
           ))}

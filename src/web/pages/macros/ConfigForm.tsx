@@ -52,7 +52,7 @@ export function ConfigForm({ printer, pastedConfig, onDone, onClose }: Props) {
           <ConfigEditor name="Config file" value={config} onChange={text => form.fields.setValue('config', text)} />
         </Suspense>
       </div>
-      <p role="status" className="text-[14px] text-soft">
+      <p role="status" className="text-control text-soft">
         {plural(macros.size, 'macro')}
         {first && (
           <span className="text-warn">

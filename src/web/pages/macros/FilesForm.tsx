@@ -95,7 +95,7 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
               aria-label={`Name of file ${i + 1}`}
               value={file.name}
               onChange={event => change(i, { name: event.target.value })}
-              className={`${fieldLook} max-w-xs font-mono text-[14px]`}
+              className={`${fieldLook} max-w-xs font-mono text-control`}
             />
             <Button small onClick={() => setFiles(before => before.filter((_, at) => at !== i))}>
               Leave it out
@@ -107,7 +107,7 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
             rows={Math.min(14, Math.max(4, file.text.split('\n').length))}
             spellCheck={false}
             onChange={event => change(i, { text: event.target.value })}
-            className={`${fieldLook} font-mono text-[14px]`}
+            className={`${fieldLook} font-mono text-control`}
           />
         </fieldset>
       ))}

@@ -28,7 +28,7 @@ const maxProblems = 8
 
 export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEdit, desk }: Props) {
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] max-[899px]:grid-cols-1 gap-6">
+    <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] max-tablet:grid-cols-1 gap-6">
       <div className="flex min-h-0 flex-col gap-3">
         <nav aria-label="Macros of this printer" className="min-h-0 overflow-auto">
           <ul>
@@ -40,11 +40,11 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
                   className={`w-full rounded-button px-2.5 py-1.5 text-left ${name === macro?.name ? 'bg-sunk' : 'hover:bg-sunk'}`}
                 >
                   <span
-                    className={`block truncate font-mono text-[14px] ${name === macro?.name ? 'font-semibold' : ''}`}
+                    className={`block truncate font-mono text-control ${name === macro?.name ? 'font-semibold' : ''}`}
                   >
                     {name}
                   </span>
-                  {about && <span className="block text-[13px] text-soft">{about}</span>}
+                  {about && <span className="block text-small text-soft">{about}</span>}
                 </Press>
               </li>
             ))}
@@ -54,7 +54,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
           {desk && (
             <PageLink
               to={desk}
-              className="inline-flex items-center rounded-button border border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110"
+              className="inline-flex items-center rounded-button border border-heat bg-heat px-3.5 py-1.5 text-control font-semibold text-on-heat hover:brightness-110"
             >
               Open on the Desk
             </PageLink>
@@ -62,7 +62,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
           <Button onClick={onEdit}>Change them here</Button>
         </div>
         {problems.length > 0 && (
-          <ul aria-label="What can’t be read" className="border-t border-rule pt-2 text-[14px] text-warn">
+          <ul aria-label="What can’t be read" className="border-t border-rule pt-2 text-control text-warn">
             {problems.slice(0, maxProblems).map(({ file, line, why }) => (
               <li key={`${file} ${line} ${why}`}>
                 {file ? `${file}, line` : 'Line'} {line}: {why}
@@ -75,7 +75,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
       {macro && (
         <article aria-label={macro.name} className="flex min-h-0 flex-col rounded-card border border-rule bg-raised">
           <header className="border-b border-rule px-4 py-2.5">
-            <h2 className="font-serif text-[19px] font-semibold">{macro.name}</h2>
+            <h2 className="font-serif text-heading font-semibold">{macro.name}</h2>
             {macro.about && <p className="text-soft">{macro.about}</p>}
           </header>
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard */}
@@ -84,14 +84,14 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
               <tbody>
                 {macro.lines.map(({ number, text, says, depth }) => (
                   <tr key={number} className="align-baseline">
-                    <td className="w-12 pr-3 pl-2 text-right font-mono text-[13px] text-soft">{number}</td>
+                    <td className="w-12 pr-3 pl-2 text-right font-mono text-small text-soft">{number}</td>
                     <td
-                      className="w-[46%] pr-4 font-mono text-[14px] break-words whitespace-pre-wrap"
+                      className="w-[46%] pr-4 font-mono text-control break-words whitespace-pre-wrap"
                       style={{ paddingLeft: `${depth * 1.2}em` }}
                     >
                       {text.trim()}
                     </td>
-                    <td className="pr-4 text-[15px] text-soft">
+                    <td className="pr-4 text-body text-soft">
                       {unparted(says)}
                       {troubles
                         .filter(({ line, macro: of }) => line === number && of === macro.name)

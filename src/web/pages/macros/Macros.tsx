@@ -71,10 +71,10 @@ export function Macros() {
   const ofHost = useLocation().state?.config ? printers.find(({ data }) => macroStorage(data) === 'config') : undefined
   const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
   return (
-    <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5 max-[899px]:h-auto max-[899px]:px-3">
+    <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5 max-tablet:h-auto max-tablet:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Macros</h1>
+          <h1 className="font-serif text-title font-semibold">Macros</h1>
           <p className="max-w-[72ch] text-soft">
             Macros are stored on the printer, and scripts call them. A line that calls one is rehearsed through it: its
             values, branches and calls are calculated as the printer would.

@@ -40,12 +40,12 @@ export function Unseen({ printer, troubles }: Props) {
         void keeping.run()
       }}
     >
-      <h2 className="text-[15px] font-semibold">What a rehearsal can’t know</h2>
-      <p className="pb-1 text-[14px] text-soft">Without a number it is rehearsed with 0.</p>
+      <h2 className="text-body font-semibold">What a rehearsal can’t know</h2>
+      <p className="pb-1 text-control text-soft">Without a number it is rehearsed with 0.</p>
       <ul className="grid gap-1.5">
         {paths.map(path => (
           <li key={path}>
-            <label className="block text-[13px]">
+            <label className="block text-small">
               <span className="font-mono break-all">{path}</span>
               <input
                 inputMode="decimal"

@@ -173,7 +173,7 @@ export function BedPad({ printer, onChange }: Props) {
           </g>
         ))}
       </svg>
-      <figcaption className="pt-1 text-[13px] text-soft">
+      <figcaption className="pt-1 text-small text-soft">
         Solid: the bed; dashed: the reach.
         {spots.length + zones.length > 0 && ' Spots and zones are dragged, or moved by arrow keys.'}
       </figcaption>

@@ -13,7 +13,7 @@ export function Features({ printer, onChange }: { printer: Printer; onChange: (p
   const { probe, heaters, display, features } = printer
   return (
     <fieldset className="border-t border-rule pt-2">
-      <legend className="pr-3 font-serif text-[18px] font-semibold">What it has</legend>
+      <legend className="pr-3 font-serif text-heading font-semibold">What it has</legend>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         <Has
           name="a probe"

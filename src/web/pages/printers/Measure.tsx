@@ -78,7 +78,7 @@ export function Measure({ printer, path, onMeasured }: Props) {
       <Press
         aria-label={`Measure: ${its.what}`}
         onClick={() => setOpen(true)}
-        className="inline-flex items-center gap-1 text-[13px] text-heat underline"
+        className="inline-flex items-center gap-1 text-small text-heat underline"
       >
         <Timer size={13} aria-hidden /> Measure
       </Press>
@@ -109,7 +109,7 @@ function Watch({ its, printer, path, onMeasured, onClose }: Props & { its: Watch
         <li>
           {command ? (
             <>
-              Send <code className="rounded bg-sunk px-1.5 py-0.5 font-mono text-[14px]">{command}</code> and press
+              Send <code className="rounded bg-sunk px-1.5 py-0.5 font-mono text-control">{command}</code> and press
               Start.
             </>
           ) : (
@@ -139,7 +139,7 @@ function Watch({ its, printer, path, onMeasured, onClose }: Props & { its: Watch
               setBegan(null)
               setSeconds(event.target.valueAsNumber || 0)
             }}
-            className="w-28 rounded-button border border-rule bg-paper px-2 py-1 text-[18px] tabular-nums"
+            className="w-28 rounded-button border border-rule bg-paper px-2 py-1 text-heading tabular-nums"
           />
           s
           {share > 1 && (

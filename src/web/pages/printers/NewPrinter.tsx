@@ -77,11 +77,11 @@ export function NewPrinter() {
           if (done) void navigate(made.current, { replace: true })
         })
       }
-      className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3"
+      className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3"
     >
       <div className="grid content-start gap-5">
         <div>
-          <h1 className="font-serif text-[27px] font-semibold">A new printer</h1>
+          <h1 className="font-serif text-title font-semibold">A new printer</h1>
           <p className="text-soft">
             Five questions. Everything else gets the usual values for such a printer, and can be changed later. Do you
             have its config, or its settings report? Then it can be{' '}
@@ -104,7 +104,7 @@ export function NewPrinter() {
               change({ round, origin: round ? 'middle' : 'corner' })
             }}
           />
-          <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
+          <div className="grid grid-cols-3 max-phone:grid-cols-2 gap-3">
             <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Width'} unit="mm" />
             {!answers.round && <NumberField form={fields} path="depthMm" name="Depth" unit="mm" />}
             <NumberField form={fields} path="heightMm" name="Height" unit="mm" />
@@ -112,7 +112,7 @@ export function NewPrinter() {
           <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
         </Question>
         <Question number={3} title="What runs it, and what moves?">
-          <div className="grid grid-cols-2 gap-2 max-[640px]:grid-cols-1">
+          <div className="grid grid-cols-2 gap-2 max-phone:grid-cols-1">
             {familyOptions.map(({ value, label, about }) => (
               <label
                 key={value}
@@ -121,7 +121,7 @@ export function NewPrinter() {
                 <input type="radio" value={value} {...fields.register('family')} className="mt-0.5" />
                 <span>
                   <b>{label}</b>
-                  <span className="block text-[13px] text-soft">{about}</span>
+                  <span className="block text-small text-soft">{about}</span>
                 </span>
               </label>
             ))}
@@ -142,7 +142,7 @@ export function NewPrinter() {
         </Question>
         <Question number={5} title="How many tools does it have, and how hot can they get?">
           <ToolQuestions form={fields} />
-          <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
+          <div className="grid grid-cols-3 max-phone:grid-cols-2 gap-3">
             <NumberField form={fields} path="nozzleHighestC" name="Nozzle at most" unit="°C" />
             <NumberField form={fields} path="bedHighestC" name="Bed at most" unit="°C" />
           </div>
@@ -158,7 +158,7 @@ export function NewPrinter() {
           </Button>
           {form.waited && form.changed && (
             <>
-              <p className="text-[14px] text-soft">Your answers from before are still here.</p>
+              <p className="text-control text-soft">Your answers from before are still here.</p>
               <Button small onClick={form.undo}>
                 Begin anew
               </Button>
@@ -167,7 +167,7 @@ export function NewPrinter() {
         </div>
         <OtherDrafts form={form} />
       </div>
-      <div className="pt-16 max-[899px]:pt-0">
+      <div className="pt-16 max-tablet:pt-0">
         <BedPad printer={printerFrom(drawable(answers))} onChange={() => {}} />
       </div>
     </form>
@@ -176,7 +176,7 @@ export function NewPrinter() {
 
 const Question = ({ number, title, children }: { number: number; title: string; children: ReactNode }) => (
   <fieldset className="grid gap-2">
-    <legend className="font-serif text-[18px] font-semibold">
+    <legend className="font-serif text-heading font-semibold">
       {number}. {title}
     </legend>
     {children}

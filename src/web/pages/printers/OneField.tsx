@@ -31,7 +31,7 @@ export function OneField({ field, form, printer, saved, onChange }: Props) {
     <div className={wide ? 'col-span-2' : ''}>
       <Entry field={field} form={form} />
       {(source || canMeasure(path)) && (
-        <p className="flex flex-wrap items-baseline gap-x-2 text-[12px] leading-4 text-soft">
+        <p className="flex flex-wrap items-baseline gap-x-2 text-small leading-4 text-soft">
           {source && <span>{own ? 'yours, not saved yet' : wordsOfSource(source)}</span>}
           {canMeasure(path) && (
             <Measure

@@ -69,8 +69,8 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
   return (
     <form noValidate onSubmit={event => void form.submit(event)} className="mx-auto max-w-[1320px] px-6 py-5">
       <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 bg-paper pb-3">
-        <div className="min-w-60 flex-1 max-[1199px]:basis-full">
-          <h1 className="truncate font-serif text-[27px] font-semibold">{saved.name}</h1>
+        <div className="min-w-60 flex-1 max-wide:basis-full">
+          <h1 className="truncate font-serif text-title font-semibold">{saved.name}</h1>
           <p className="text-soft" role="status">
             {changed ? (form.waited ?? 'Changed, not saved') : said || saved.about}
           </p>
@@ -91,7 +91,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
         <a
           href={`/api/archive/printers/${id}`}
           download
-          className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+          className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
         >
           <Download size={15} aria-hidden /> Export
         </a>
@@ -105,13 +105,13 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
         <Failed why={copying.problem} onRetry={copying.retry} />
       </div>
       <OtherDrafts form={form} />
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-6 max-[899px]:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-6 max-tablet:grid-cols-1">
         <div className="grid content-start gap-5">
           {sectionsOf(printer).map(({ title, about, fields: asked, tool }) => (
             <fieldset key={`${title} ${tool}`} className="border-t border-rule pt-2">
-              <legend className="pr-3 font-serif text-[18px] font-semibold">{title}</legend>
-              {about && <p className="mb-1 text-[14px] text-soft">{about}</p>}
-              <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-[640px]:grid-cols-2">
+              <legend className="pr-3 font-serif text-heading font-semibold">{title}</legend>
+              {about && <p className="mb-1 text-control text-soft">{about}</p>}
+              <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-phone:grid-cols-2">
                 {asked.map(field => (
                   <OneField
                     key={field.path}
@@ -181,8 +181,8 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
 /** The printer's scripts, each to open or to carry over. */
 const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
   <section aria-label="Its scripts" className="rounded-card border border-rule bg-raised px-4 py-3">
-    <h2 className="font-serif text-[18px] font-semibold">Its scripts</h2>
-    <ul className="mt-1 grid gap-1 text-[15px]">
+    <h2 className="font-serif text-heading font-semibold">Its scripts</h2>
+    <ul className="mt-1 grid gap-1 text-body">
       {scripts.map(({ id, name }) => (
         <li key={id} className="flex items-baseline gap-3">
           <PageLink to={`/desk/${id}`} className="min-w-0 flex-1 truncate hover:text-heat" title={name}>
@@ -191,7 +191,7 @@ const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
           <PageLink
             to={`/carry/${id}`}
             aria-label={`Carry over to…: ${name}`}
-            className="text-[14px] text-heat underline"
+            className="text-control text-heat underline"
           >
             Carry over to…
           </PageLink>

@@ -6,7 +6,7 @@ import { sourceOf, wordsOfSource } from './sources.ts'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
 
-const cell = 'w-full rounded-button border border-rule bg-paper px-1 py-0.5 text-[14px] [appearance:textfield]'
+const cell = 'w-full rounded-button border border-rule bg-paper px-1 py-0.5 text-control [appearance:textfield]'
 
 export function SpotsForm({ printer, onChange }: Props) {
   const { spots, zones, bed } = printer
@@ -125,13 +125,13 @@ const Rows = ({ title, about, heads, add, onAdd, children }: RowsProps) => (
   <section aria-label={title}>
     <div className="flex items-baseline gap-2">
       <h3 className="font-semibold">{title}</h3>
-      <p className="min-w-0 flex-1 text-[13px] text-soft">{about}</p>
+      <p className="min-w-0 flex-1 text-small text-soft">{about}</p>
       <Button small onClick={onAdd}>
         {add}
       </Button>
     </div>
     {children.length > 0 && (
-      <table className="mt-1 w-full table-fixed text-[13px]">
+      <table className="mt-1 w-full table-fixed text-small">
         <thead>
           <tr className="text-left text-soft">
             {heads.map((head, i) => (
@@ -168,7 +168,7 @@ const Figure = ({ name, value, onChange }: FigureProps) => (
 
 const Drop = ({ name, onDrop }: { name: string; onDrop: () => void }) => (
   <td>
-    <Press aria-label={name} onClick={onDrop} className="text-[13px] text-soft underline hover:text-bad">
+    <Press aria-label={name} onClick={onDrop} className="text-small text-soft underline hover:text-bad">
       remove
     </Press>
   </td>

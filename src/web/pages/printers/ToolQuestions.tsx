@@ -5,7 +5,7 @@ import { Button } from '../../ui/Button.tsx'
 
 type Props = { form: UseFormReturn<Answers, unknown, Answers> }
 
-const cell = 'w-full rounded-button border border-rule bg-paper px-2 py-1 text-[14px] aria-invalid:border-bad'
+const cell = 'w-full rounded-button border border-rule bg-paper px-2 py-1 text-control aria-invalid:border-bad'
 
 export function ToolQuestions({ form }: Props) {
   const { fields: tools, append, remove } = useFieldArray({ control: form.control, name: 'tools' })
@@ -26,7 +26,7 @@ export function ToolQuestions({ form }: Props) {
     <div>
       <table className="w-full table-fixed">
         <thead>
-          <tr className="text-left text-[13px] text-soft">
+          <tr className="text-left text-small text-soft">
             <th className="w-9 font-normal">Tool</th>
             <th className="font-normal">Nozzle, mm</th>
             <th className="font-normal">Filament, mm</th>
@@ -45,7 +45,7 @@ export function ToolQuestions({ form }: Props) {
         <tbody>
           {tools.map(({ id }, i) => (
             <tr key={id}>
-              <th scope="row" className="text-left font-mono text-[14px]">
+              <th scope="row" className="text-left font-mono text-control">
                 T{i}
               </th>
               {figure(`Nozzle of T${i}`, `tools.${i}.nozzleMm`)}

@@ -33,10 +33,10 @@ export function Refrains() {
   const [making, setMaking] = useState(false)
   const chosen = all?.find(({ id }) => String(id) === search.get('refrain')) ?? all?.[0]
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-[899px]:px-3">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-tablet:px-3">
       <div className="flex items-end gap-4">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Refrains</h1>
+          <h1 className="font-serif text-title font-semibold">Refrains</h1>
           <p className="max-w-[80ch] text-soft">
             A refrain is a passage shared by many scripts. Change it here, see the effect on each script, and roll it
             out to those you tick.
@@ -52,7 +52,7 @@ export function Refrains() {
         </p>
       )}
       {all && all.length > 0 && things && (
-        <div className="grid grid-cols-[230px_minmax(0,1fr)] gap-6 max-[899px]:grid-cols-1">
+        <div className="grid grid-cols-[230px_minmax(0,1fr)] gap-6 max-tablet:grid-cols-1">
           <nav aria-label="Refrains">
             <ul>
               {all.map(({ id, name, revision, changedAt }) => (
@@ -63,7 +63,7 @@ export function Refrains() {
                     className={`w-full rounded-button px-3 py-1.5 text-left ${id === chosen?.id ? 'bg-sunk' : 'hover:bg-sunk'}`}
                   >
                     <span className="block truncate font-semibold">{name}</span>
-                    <span className="text-[13px] text-soft">
+                    <span className="text-small text-soft">
                       revision {revision}, {howLongAgo(changedAt, new Date())}
                     </span>
                   </Press>
@@ -148,7 +148,7 @@ function OneRefrain({ refrain, things }: OneProps) {
   const told = note.trim() || `refrain “${refrain.name}” changed`
   return (
     <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-4">
-      <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5 max-[899px]:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5 max-tablet:grid-cols-1">
         <Field name={refrain.name} hint="its lines, the same in every script">
           {id => (
             <textarea
@@ -156,7 +156,7 @@ function OneRefrain({ refrain, things }: OneProps) {
               {...form.fields.register('text')}
               rows={Math.min(14, Math.max(6, text.split('\n').length + 1))}
               spellCheck={false}
-              className={`${fieldLook} font-mono text-[14px] leading-[20px]`}
+              className={`${fieldLook} font-mono text-control leading-[20px]`}
             />
           )}
         </Field>
@@ -173,7 +173,7 @@ function OneRefrain({ refrain, things }: OneProps) {
             {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save without rolling out'}
           </Button>
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
-          <Press onClick={() => setDropping(true)} className="text-left text-[14px] text-soft underline hover:text-bad">
+          <Press onClick={() => setDropping(true)} className="text-left text-control text-soft underline hover:text-bad">
             Detach this refrain…
           </Press>
           {dropping && (
@@ -190,7 +190,7 @@ function OneRefrain({ refrain, things }: OneProps) {
       <Failed why={form.refusal} />
       <Failed why={keepingApart.problem} onRetry={keepingApart.retry} />
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
-      {form.changed && form.waited && <p className="text-[14px] text-warn">{form.waited}</p>}
+      {form.changed && form.waited && <p className="text-control text-warn">{form.waited}</p>}
       <OtherDrafts form={form} />
       <LeaveDialog what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />
       <RollOut

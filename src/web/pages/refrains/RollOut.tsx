@@ -84,7 +84,7 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
       <Failed why={problem && `What the change does could not be worked out. ${problem}`} onRetry={retry} />
       <table
         aria-label="Scripts that have it"
-        className="w-full min-w-[640px] table-fixed rounded-card border border-rule bg-raised text-[15px]"
+        className="w-full min-w-[640px] table-fixed rounded-card border border-rule bg-raised text-body"
       >
         <colgroup>
           <col className="w-[10%]" />
@@ -95,7 +95,7 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
           <col className="w-[12%]" />
           <col />
         </colgroup>
-        <thead className="text-left text-[13px] text-soft">
+        <thead className="text-left text-small text-soft">
           <tr>
             <th className="py-1.5 pl-3 font-normal">Roll out</th>
             <th className="py-1.5 font-normal">Script</th>
@@ -160,13 +160,13 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
           >
             {script.name}
           </PageLink>
-          <span className="text-[13px] text-soft">
+          <span className="text-small text-soft">
             {printer}, {momentFacts[script.moment].when}
             {script.stock && ', kept as it came'}
           </span>
         </td>
         <td
-          className={`py-1.5 pr-3 text-[14px] ${drift?.kind === 'drifted' ? 'font-semibold text-warn' : 'text-soft'}`}
+          className={`py-1.5 pr-3 text-control ${drift?.kind === 'drifted' ? 'font-semibold text-warn' : 'text-soft'}`}
         >
           {state}
           {kept && (
@@ -194,7 +194,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
           <td colSpan={6} className="pr-3 pb-2.5">
             {changes && <LineChanges rows={rows} label={`What changes in ${script.name}`} className="max-h-44" />}
             {drift?.kind === 'drifted' && standing && (
-              <p className="mt-1.5 flex flex-wrap items-center gap-2 text-[14px]">
+              <p className="mt-1.5 flex flex-wrap items-center gap-2 text-control">
                 {kept
                   ? 'The line with a keep mark is not in the refrain, so it stays as it is.'
                   : 'If ticked, the script gets the refrain’s lines again.'}

@@ -98,7 +98,7 @@ export function Runs() {
       <Failed why={starting.problem} onRetry={starting.retry} />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <div className="min-w-64 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Runs</h1>
+          <h1 className="font-serif text-title font-semibold">Runs</h1>
           <p className="text-soft">
             A script has to be right for every job. Here it is rehearsed for all of them at once.
           </p>
@@ -149,7 +149,7 @@ export function Runs() {
         )}
       </div>
       {against !== 'combined' && out.length > 0 && (
-        <details className="text-[14px] text-soft">
+        <details className="text-control text-soft">
           <summary>
             {plural(out.length, 'job')} left out: {chosenPrinter.printer.name} can’t print{' '}
             {out.length === 1 ? 'it' : 'them'}
@@ -211,13 +211,13 @@ function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
   return (
     <p
       role="status"
-      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned || lacking || troubled ? 'text-warn' : 'text-good'}`}
+      className={`font-serif text-heading font-semibold ${failing ? 'text-bad' : warned || lacking || troubled ? 'text-warn' : 'text-good'}`}
     >
       {going ? `${said}, so far` : said}
       {stopped && ', stopped before the end'}
       {troubled && ', and not all could be rehearsed'}
       {tookS !== null && (
-        <span className="ml-3 font-sans text-[14px] font-normal text-soft">in {tookS.toFixed(1)} s</span>
+        <span className="ml-3 font-sans text-control font-normal text-soft">in {tookS.toFixed(1)} s</span>
       )}
     </p>
   )

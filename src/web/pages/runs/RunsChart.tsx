@@ -86,7 +86,7 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
     )
   return (
     <section aria-label="Time of each run" className="rounded-card border border-rule bg-raised px-4 py-2.5">
-      <p className="text-[14px] text-soft">
+      <p className="text-control text-soft">
         From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On average {grams} g
         of filament.{oddTold(saved)} {change && <b className="text-ink">{change}</b>}
       </p>

@@ -59,7 +59,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
   )
   return (
     <section aria-label="Results">
-      <fieldset className="mb-2 flex items-center gap-1.5 text-[14px]">
+      <fieldset className="mb-2 flex items-center gap-1.5 text-control">
         <legend className="sr-only">Show</legend>
         <span className="text-soft">Show</span>
         {(Object.keys(onlyWords) as Only[]).map(each => (
@@ -73,9 +73,9 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
           </Press>
         ))}
       </fieldset>
-      <table className="w-full rounded-card border border-rule bg-raised text-[14px]">
+      <table className="w-full rounded-card border border-rule bg-raised text-control">
         <thead>
-          <tr className="border-b border-rule text-left text-[13px] text-soft">
+          <tr className="border-b border-rule text-left text-small text-soft">
             <th className="w-16 py-1.5 pl-3 font-normal">Bed</th>
             {head('job', 'Job')}
             {several && <th className="py-1.5 pr-3 font-normal">Script</th>}
@@ -105,7 +105,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
                   {row.job}
                 </Press>
                 {!row.job.includes(row.materials[0] ?? '') && (
-                  <span className="block text-[13px] text-soft">{row.materials.join(' + ')}</span>
+                  <span className="block text-small text-soft">{row.materials.join(' + ')}</span>
                 )}
               </td>
               {several && <td className="py-1.5 pr-3">{row.script}</td>}

@@ -32,7 +32,7 @@ export function DraftText({ head, title, onClose }: Props) {
       <pre
         // biome-ignore lint/a11y/noNoninteractiveTabindex: scrolled by keyboard
         tabIndex={0}
-        className="max-h-[50vh] overflow-auto rounded-button border border-rule bg-paper p-3 font-mono text-[13px] whitespace-pre-wrap"
+        className="max-h-[50vh] overflow-auto rounded-button border border-rule bg-paper p-3 font-mono text-small whitespace-pre-wrap"
       >
         {text?.slice(0, shownChars) ?? (reading.error ? '' : 'Reading…')}
         {text && text.length > shownChars && '\n…'}
@@ -40,7 +40,7 @@ export function DraftText({ head, title, onClose }: Props) {
       <Failed why={reading.error?.message} onRetry={() => void reading.refetch()} />
       <Failed why={copying.problem} onRetry={copying.retry} />
       <div className="mt-3 flex items-center justify-end gap-2">
-        <p role="status" className="mr-auto text-[14px] text-soft">
+        <p role="status" className="mr-auto text-control text-soft">
           {said}
         </p>
         <Button onClick={() => text !== null && void copying.run(text)}>Copy</Button>

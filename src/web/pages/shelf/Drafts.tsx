@@ -67,7 +67,7 @@ export function Drafts({ printers }: { printers: ShelfPrinter[] }) {
   }
   return (
     <section aria-labelledby="left-open">
-      <h2 id="left-open" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
+      <h2 id="left-open" className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">
         Not saved yet
       </h2>
       <ul>
@@ -75,8 +75,8 @@ export function Drafts({ printers }: { printers: ShelfPrinter[] }) {
           <li key={row.head.id} className="flex items-center gap-1 border-b border-rule">
             <Opens row={row} onOpenAsNew={() => void openAsNew(row.head)}>
               <span className="block truncate font-semibold">{row.title}</span>
-              {row.line && <span className="block truncate text-[14px]">{row.line}</span>}
-              <span className="block text-[14px] text-soft">{row.about}</span>
+              {row.line && <span className="block truncate text-control">{row.line}</span>}
+              <span className="block text-control text-soft">{row.about}</span>
             </Opens>
             <Press
               onClick={() => setShown(row)}
@@ -108,7 +108,7 @@ export function Drafts({ printers }: { printers: ShelfPrinter[] }) {
       )}
       {shown && <DraftText head={shown.head} title={shown.title} onClose={() => setShown(null)} />}
       {rows.length > few && (
-        <Press onClick={() => setAll(!all)} className="pt-1.5 text-[14px] text-heat underline">
+        <Press onClick={() => setAll(!all)} className="pt-1.5 text-control text-heat underline">
           {all ? 'Fewer' : `${rows.length - few} more`}
         </Press>
       )}

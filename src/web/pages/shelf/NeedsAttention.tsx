@@ -15,7 +15,7 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
   const shown = serious.slice(0, max)
   return (
     <section aria-labelledby="wants-a-look">
-      <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
+      <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">
         Needs attention
       </h2>
       {shown.length === 0 && <p className="py-2 text-soft">Nothing. No script that was rehearsed has problems.</p>}
@@ -30,14 +30,14 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
                 <span className="font-semibold">
                   {printer.name}, line {finding.line}
                 </span>
-                <span className="line-clamp-3 text-[14px] text-soft">{unparted(finding.message)}</span>
+                <span className="line-clamp-3 text-control text-soft">{unparted(finding.message)}</span>
               </span>
             </PageLink>
           </li>
         ))}
       </ul>
       {serious.length > max && (
-        <p className="pt-2 text-[14px] text-soft">and {serious.length - max} more in these scripts</p>
+        <p className="pt-2 text-control text-soft">and {serious.length - max} more in these scripts</p>
       )}
     </section>
   )

@@ -47,8 +47,8 @@ export function NewScript() {
       {...handlers}
       className={`rounded-card border border-dashed border-heat px-4 py-5 text-center ${over ? 'bg-heat-fill' : 'bg-raised'}`}
     >
-      <h2 className="font-serif text-[18px] font-semibold">Paste or drop a script</h2>
-      <p className="mt-1 mb-3 text-[14px] text-soft">Ctrl V anywhere on this page, or a file dropped here</p>
+      <h2 className="font-serif text-heading font-semibold">Paste or drop a script</h2>
+      <p className="mt-1 mb-3 text-control text-soft">Ctrl V anywhere on this page, or a file dropped here</p>
       <div className="flex justify-center gap-2">
         <FileButton label="A script file" onFile={chosen => void take(chosen)}>
           Open a file
@@ -56,7 +56,7 @@ export function NewScript() {
         <Button onClick={() => void begin('')}>Begin empty</Button>
       </div>
       {problem && (
-        <p role="alert" className="mt-3 text-[14px] text-bad">
+        <p role="alert" className="mt-3 text-control text-bad">
           {problem}
         </p>
       )}

@@ -22,18 +22,18 @@ export const PrinterCard = memo(function PrinterCard({ id, printer, example, scr
   return (
     <section
       aria-label={printer.name}
-      className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5 max-[899px]:gap-3 max-[899px]:px-3 max-[699px]:[&>svg]:hidden"
+      className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5 max-tablet:gap-3 max-tablet:px-3 max-phone:[&>svg]:hidden"
     >
       <BedPicture printer={printer} strokes={start?.summary?.strokes ?? []} probes={start?.summary?.probes ?? false} />
       <div className="min-w-0 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
-          <h2 className="font-serif text-[19px] font-semibold">
+          <h2 className="font-serif text-heading font-semibold">
             <PageLink to={`/printers/${id}`} className="hover:text-heat" title={`What ${printer.name} is like`}>
               {printer.name}
             </PageLink>
           </h2>
-          {example && <span className="rounded-full border border-rule px-2 text-[13px] text-soft">example</span>}
-          <p className="text-[14px] text-soft">{printer.about}</p>
+          {example && <span className="rounded-full border border-rule px-2 text-small text-soft">example</span>}
+          <p className="text-control text-soft">{printer.about}</p>
         </div>
         {scripts.length === 0 && (
           <p className="border-t border-rule py-2 text-soft">No script yet. Paste one to begin.</p>
@@ -56,14 +56,14 @@ const ScriptRow = memo(function ScriptRow({ script }: { script: Script }) {
       <div className="flex items-center hover:bg-sunk">
         <PageLink
           to={`/desk/${script.id}`}
-          className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
+          className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-wide:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-tablet:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-wide:gap-2 px-1 py-1.5"
         >
-          <span className="text-[14px] text-soft max-[899px]:order-3">{momentFacts[script.moment].when}</span>
+          <span className="text-control text-soft max-tablet:order-3">{momentFacts[script.moment].when}</span>
           <span className="truncate font-semibold" title={script.name}>
             {script.name}
           </span>
-          <span className="text-[14px] text-soft max-[899px]:order-4 max-[899px]:text-right">{outcome(script)}</span>
-          <span className="text-[14px] text-soft max-[1150px]:hidden">{howLongAgo(script.changedAt, new Date())}</span>
+          <span className="text-control text-soft max-tablet:order-4 max-tablet:text-right">{outcome(script)}</span>
+          <span className="text-control text-soft max-wide:hidden">{howLongAgo(script.changedAt, new Date())}</span>
           <Verdict script={script} />
         </PageLink>
         <ScriptMenu script={script} />
@@ -80,14 +80,14 @@ function Files({ files }: Pick<Summarized, 'files'>) {
       key={id}
       to={`/desk/${id}`}
       title={name}
-      className="rounded-button px-1.5 py-0.5 font-mono text-[13px] hover:bg-sunk"
+      className="rounded-button px-1.5 py-0.5 font-mono text-small hover:bg-sunk"
     >
       {file || configName}
     </PageLink>
   )
   return (
-    <div className="flex flex-wrap items-baseline gap-x-1 border-t border-rule pt-1.5 text-[14px]">
-      <span className="w-[8.5rem] px-1 text-soft max-[899px]:w-auto">config and macros</span>
+    <div className="flex flex-wrap items-baseline gap-x-1 border-t border-rule pt-1.5 text-control">
+      <span className="w-[8.5rem] px-1 text-soft max-tablet:w-auto">config and macros</span>
       <span className="min-w-0 flex-1">
         {files.slice(0, maxFiles).map(link)}
         {files.length > maxFiles && (
@@ -109,14 +109,14 @@ const outcome = ({ summary, moment }: Script): string =>
       : duration(summary.durationS)
 
 function Verdict({ script }: { script: Script }) {
-  if (!script.summary) return <span className="text-right text-[14px] text-soft">rehearsing…</span>
+  if (!script.summary) return <span className="text-right text-control text-soft">rehearsing…</span>
   const { findings, failsFor } = script.summary
   const serious = seriousOf(findings)
   const worst = serious[0]
   if (!worst && failsFor.length > 0)
     return (
       <span
-        className="flex items-center justify-end gap-1.5 text-[14px] font-semibold"
+        className="flex items-center justify-end gap-1.5 text-control font-semibold"
         title={`Would go wrong for ${failsFor.join(', ')}`}
       >
         <SeverityMark severity="error" />
@@ -125,13 +125,13 @@ function Verdict({ script }: { script: Script }) {
     )
   if (!worst)
     return (
-      <span className="flex items-center justify-end gap-1 text-[14px] font-semibold whitespace-nowrap text-good">
+      <span className="flex items-center justify-end gap-1 text-control font-semibold whitespace-nowrap text-good">
         <Check size={15} aria-hidden />
         no problems
       </span>
     )
   return (
-    <span className="flex items-center justify-end gap-1.5 text-[14px] font-semibold">
+    <span className="flex items-center justify-end gap-1.5 text-control font-semibold">
       <SeverityMark severity={worst.severity} />
       {plural(serious.length, 'finding')}
     </span>

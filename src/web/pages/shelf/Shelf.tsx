@@ -56,10 +56,10 @@ export function Shelf() {
     summary?.findings.some(({ severity }) => severity !== 'advice'),
   ).length
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4 max-[899px]:grid-cols-1 max-[899px]:px-3">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-wide:grid-cols-[minmax(0,1fr)_240px] max-wide:gap-4 max-wide:px-4 max-tablet:grid-cols-1 max-tablet:px-3">
       <div className="min-w-0">
         <div className="mb-4 flex items-baseline gap-4">
-          <h1 className="font-serif text-[27px] font-semibold">The shelf</h1>
+          <h1 className="font-serif text-title font-semibold">The shelf</h1>
           {loaded && (
             <p className="text-soft">
               {plural(printers.length, 'printer')}, {plural(scripts.length, 'script')}
@@ -68,7 +68,7 @@ export function Shelf() {
           )}
           <PageLink
             to="/printers/new"
-            className="ml-auto self-center rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+            className="ml-auto self-center rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
           >
             A new printer
           </PageLink>
@@ -120,7 +120,7 @@ export function Shelf() {
                 >
                   {printer.example && !printers[index - 1]?.example && (
                     <p className="flex items-baseline gap-3 pb-2 text-soft">
-                      <span className="font-serif text-[18px] font-semibold text-ink">Examples</span> made-up printers
+                      <span className="font-serif text-heading font-semibold text-ink">Examples</span> made-up printers
                       to look around with
                       <Press onClick={() => hideExamples(true)} className="text-heat underline">
                         Hide the examples

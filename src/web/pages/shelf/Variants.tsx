@@ -41,7 +41,7 @@ export function Variants({ script }: { script: ScriptHead }) {
   const use = (wanted: number, forNextPrint: boolean) => void using.run(wanted, forNextPrint)
   const back = variants.find(each => each.id === backTo)
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-[14px]">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-control">
       <div role="radiogroup" aria-label={`Variants of ${script.name}`} className="flex flex-wrap gap-1">
         {variants.map(({ id: each, name, stock }) => (
           <Press
@@ -49,7 +49,7 @@ export function Variants({ script }: { script: ScriptHead }) {
             role="radio"
             aria-checked={each === variantId}
             onClick={() => each !== variantId && use(each, false)}
-            className={`flex max-w-56 items-center gap-1 rounded-full border px-2.5 py-px text-[13px] ${each === variantId ? 'border-ink bg-sunk font-semibold' : 'border-rule hover:border-soft'}`}
+            className={`flex max-w-56 items-center gap-1 rounded-full border px-2.5 py-px text-small ${each === variantId ? 'border-ink bg-sunk font-semibold' : 'border-rule hover:border-soft'}`}
           >
             {each === variantId && <Check size={13} aria-hidden className="shrink-0" />}
             <span className="truncate">{name}</span>
@@ -62,11 +62,11 @@ export function Variants({ script }: { script: ScriptHead }) {
           <span className="font-semibold text-warn">for the next print only</span>
           <Press
             onClick={() => use(back.id, false)}
-            className="flex items-center gap-1 rounded-full border border-warn px-2.5 py-px text-[13px] hover:bg-sunk"
+            className="flex items-center gap-1 rounded-full border border-warn px-2.5 py-px text-small hover:bg-sunk"
           >
             <RotateCcw size={13} aria-hidden /> Print finished: switch back to “{back.name}”
           </Press>
-          <Press onClick={() => use(variantId, false)} className="text-[13px] text-soft underline">
+          <Press onClick={() => use(variantId, false)} className="text-small text-soft underline">
             or use it from now on
           </Press>
         </>
@@ -74,7 +74,7 @@ export function Variants({ script }: { script: ScriptHead }) {
         <Once variants={variants} variantId={variantId} onUse={use} />
       )}
       {words && (
-        <PageLink to={`/history/${id}`} className="min-w-0 truncate text-[13px] text-soft hover:text-ink" title={words}>
+        <PageLink to={`/history/${id}`} className="min-w-0 truncate text-small text-soft hover:text-ink" title={words}>
           {words}
         </PageLink>
       )}
@@ -95,12 +95,12 @@ function Once({ variants, variantId, onUse }: OnceProps) {
   const others = variants.filter(({ id }) => id !== variantId)
   if (others.length === 0) return null
   return (
-    <label className="text-[13px] text-soft">
+    <label className="text-small text-soft">
       Use another variant once:{' '}
       <select
         value=""
         onChange={event => onUse(Number(event.target.value), true)}
-        className="max-w-40 rounded-button border border-rule bg-paper px-1 py-px text-[13px]"
+        className="max-w-40 rounded-button border border-rule bg-paper px-1 py-px text-small"
       >
         <option value="" disabled>
           which?

@@ -5,7 +5,7 @@ export function Welcome({ onLookAround }: { onLookAround: () => void }) {
   const look = 'rounded-button border border-rule bg-paper px-3.5 py-1.5 hover:border-soft'
   return (
     <section aria-label="Where to begin" className="mb-4 rounded-card border border-heat bg-raised px-5 py-4">
-      <p className="max-w-[68ch] text-[17px] leading-6">
+      <p className="max-w-[68ch] text-lead leading-6">
         Warm Prelude reads the G-code scripts that run around a print, says what each line does, and rehearses them on
         your printer before any metal moves.
       </p>

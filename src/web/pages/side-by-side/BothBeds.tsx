@@ -34,7 +34,7 @@ export function BothBeds({ left, right, compared, things }: Props) {
         <Ways coming={compared.right} up={up} unit={unit} />
         <Ways coming={compared.left} up={up} unit={unit} hollow />
       </svg>
-      <figcaption className="flex flex-wrap gap-x-5 text-[13px] text-soft">
+      <figcaption className="flex flex-wrap gap-x-5 text-small text-soft">
         <span className="min-w-0">
           <svg width="34" height="10" aria-hidden className="mr-1.5 inline">
             <path d="M1 5h32" stroke="var(--move)" strokeWidth="2" strokeDasharray="6 4" />

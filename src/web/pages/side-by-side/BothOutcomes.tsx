@@ -25,7 +25,7 @@ export function BothOutcomes({ left, right, compared }: Props) {
         ]}
         difference
       />
-      <ul className="mt-2 grid gap-1 text-[14px]">
+      <ul className="mt-2 grid gap-1 text-control">
         <Only side="left" findings={onlyIn(a, b)} />
         <Only side="right" findings={onlyIn(b, a)} />
       </ul>

@@ -36,9 +36,9 @@ export function PassagePairs({ left, right, compared, quiet, onQuiet, onTake }: 
   return (
     <section aria-label="Passages side by side">
       <div className="flex items-baseline gap-4 pb-2">
-        <h2 className="font-serif text-[19px] font-semibold">Passages</h2>
-        <p className="text-[14px] text-soft">{counted(matches)}</p>
-        <label className="ml-auto flex items-center gap-2 text-[14px]">
+        <h2 className="font-serif text-heading font-semibold">Passages</h2>
+        <p className="text-control text-soft">{counted(matches)}</p>
+        <label className="ml-auto flex items-center gap-2 text-control">
           <input type="checkbox" checked={quiet} onChange={event => onQuiet(event.target.checked)} />
           without comments and blank lines
         </label>
@@ -105,8 +105,8 @@ function Pair({ match, rows, onTake }: PairProps) {
         >
           {shown ? <ChevronDown size={16} aria-hidden /> : <ChevronRight size={16} aria-hidden />}
           <span className="truncate font-semibold">{title}</span>
-          <span className={`text-[14px] ${differs || moved ? 'text-heat' : 'text-soft'}`}>{told}</span>
-          <span className="text-[13px] text-soft">{place(match)}</span>
+          <span className={`text-control ${differs || moved ? 'text-heat' : 'text-soft'}`}>{told}</span>
+          <span className="text-small text-soft">{place(match)}</span>
         </Press>
         {differs && onTake.left && (
           <Button small onClick={onTake.left} aria-label={`Make ${title} on the left as on the right`}>
@@ -120,7 +120,7 @@ function Pair({ match, rows, onTake }: PairProps) {
         )}
       </div>
       {shown && (
-        <table className="w-full table-fixed border-t border-rule font-mono text-[13px] leading-[19px]">
+        <table className="w-full table-fixed border-t border-rule font-mono text-small leading-[19px]">
           <tbody>
             {rows.map(row => (
               <tr key={`${row.left?.number} ${row.right?.number}`}>

@@ -107,10 +107,10 @@ export function SideBySide() {
   ].filter((each, i, all) => all.findIndex(other => other.value === each.value) === i)
 
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-[899px]:px-3">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-tablet:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">Side by side</h1>
+          <h1 className="font-serif text-title font-semibold">Side by side</h1>
           <p className="text-soft" role="status">
             {both ? `${summary(both)} Both rehearsed for ${rehearsedFor(both)}.` : problem ? '' : 'Rehearsing both…'}
           </p>
@@ -136,7 +136,7 @@ export function SideBySide() {
           spellCheck={false}
           placeholder="Paste a script here"
           onChange={event => setPasted(event.target.value)}
-          className={`${fieldLook} font-mono text-[13px]`}
+          className={`${fieldLook} font-mono text-small`}
         />
       )}
       {said && (
@@ -149,7 +149,7 @@ export function SideBySide() {
       )}
       {both && (
         <>
-          <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4 max-[899px]:grid-cols-1">
+          <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4 max-tablet:grid-cols-1">
             <BothOutcomes {...both} />
             <BothBeds {...both} />
           </div>

@@ -108,13 +108,13 @@ const plainBranch = { when: 'if', otherwiseWhen: 'elsif', otherwise: 'else', end
 
 function Sign({ name, value, onChange }: { name: string; value: string; onChange: (text: string) => void }) {
   return (
-    <label className="grid gap-0.5 text-[14px]">
+    <label className="grid gap-0.5 text-control">
       {name}
       <input
         value={value}
         spellCheck={false}
         onChange={event => onChange(event.target.value.trimStart())}
-        className={`${fieldLook} font-mono text-[14px]`}
+        className={`${fieldLook} font-mono text-control`}
       />
     </label>
   )
@@ -122,7 +122,7 @@ function Sign({ name, value, onChange }: { name: string; value: string; onChange
 
 function Yes({ name, value, onChange }: { name: string; value: boolean; onChange: (value: boolean) => void }) {
   return (
-    <label className="flex items-end gap-2 pb-2 text-[14px]">
+    <label className="flex items-end gap-2 pb-2 text-control">
       <input type="checkbox" className="mb-1" checked={value} onChange={event => onChange(event.target.checked)} />
       {name}
     </label>

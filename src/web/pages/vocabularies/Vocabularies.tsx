@@ -52,7 +52,7 @@ export function Vocabularies() {
   }
   return (
     <div className="mx-auto max-w-[1180px] px-6 py-5">
-      <h1 className="font-serif text-[27px] font-semibold">Vocabularies</h1>
+      <h1 className="font-serif text-title font-semibold">Vocabularies</h1>
       <p className="max-w-[70ch] text-soft">
         Your slicer has its own placeholders for temperatures, layers and positions. Paste a script that you already use
         there: its placeholders are found and you say what they mean. From then on scripts can be read from the slicer
@@ -72,7 +72,7 @@ export function Vocabularies() {
           onClose={() => setEditing(null)}
         />
       ) : (
-        <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-[899px]:grid-cols-1">
+        <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-tablet:grid-cols-1">
           <form
             onSubmit={event => {
               event.preventDefault()
@@ -87,7 +87,7 @@ export function Vocabularies() {
                   rows={14}
                   spellCheck={false}
                   onChange={event => setPasted(event.target.value)}
-                  className={`${fieldLook} font-mono text-[14px]`}
+                  className={`${fieldLook} font-mono text-control`}
                 />
               )}
             </Field>
@@ -96,7 +96,7 @@ export function Vocabularies() {
             </Button>
           </form>
           <section aria-label="Known vocabularies">
-            <h2 className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">Known</h2>
+            <h2 className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">Known</h2>
             {!all && <Pending on={[asked]} what="the vocabularies" />}
             {all?.length === 0 && (
               <p className="py-3 text-soft">None yet. Everything works without one, with Warm Prelude’s own values.</p>
@@ -106,7 +106,7 @@ export function Vocabularies() {
                 <li key={kept.id} className="border-b border-rule">
                   <Press onClick={() => open(kept)} className="w-full px-1 py-2 text-left hover:bg-sunk">
                     <span className="font-semibold">{kept.data.name}</span>
-                    <span className="block text-[14px] text-soft">
+                    <span className="block text-control text-soft">
                       <span className="font-mono">
                         {kept.data.open}…{kept.data.close}
                       </span>

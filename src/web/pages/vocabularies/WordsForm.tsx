@@ -62,9 +62,9 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
         <TextField form={fields} path="name" name="Name" hint="as you call the slicer" />
       </div>
       <DelimitersForm vocabulary={vocabulary} onChange={change} />
-      <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
+      <table className="mt-4 w-full rounded-card border border-rule bg-raised text-body">
         <thead>
-          <tr className="border-b border-rule text-left text-[13px] text-soft">
+          <tr className="border-b border-rule text-left text-small text-soft">
             <th className="px-3 py-1.5 font-normal">Placeholder</th>
             <th className="py-1.5 pr-3 font-normal">Means</th>
             <th className="py-1.5 pr-3 font-normal">How sure</th>
@@ -74,7 +74,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
         <tbody>
           {vocabulary.words.map(({ word, value, standIn }) => (
             <tr key={word} className="border-t border-rule">
-              <th scope="row" className="px-3 py-1 text-left font-mono text-[14px] font-normal">
+              <th scope="row" className="px-3 py-1 text-left font-mono text-control font-normal">
                 {word}
               </th>
               <td className="py-1 pr-3">
@@ -85,7 +85,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
                   onChange={meaning => setWord(word, { value: meaning })}
                 />
               </td>
-              <td className="py-1 pr-3 text-[14px] text-soft">
+              <td className="py-1 pr-3 text-control text-soft">
                 {value !== null && twice.includes(value) ? (
                   <span className="text-warn">a different placeholder means the same</span>
                 ) : (
@@ -164,7 +164,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
                 value={source}
                 spellCheck={false}
                 onChange={event => setSource(event.target.value)}
-                className={`${fieldLook} font-mono text-[13px]`}
+                className={`${fieldLook} font-mono text-small`}
               />
             )}
           </Field>
@@ -172,16 +172,16 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       )}
       {ours && (
         <section aria-label="In our values" className="mt-4">
-          <h2 className="font-serif text-[18px] font-semibold">
+          <h2 className="font-serif text-heading font-semibold">
             In our values{' '}
-            <span className="font-sans text-[14px] font-normal text-soft">
+            <span className="font-sans text-control font-normal text-soft">
               {ours.untranslatable.length === 0
                 ? 'everything has a placeholder'
                 : `${plural(ours.untranslatable.length, 'place')} to look at`}
             </span>
           </h2>
           {ours.untranslatable.length > 0 && (
-            <ul className="mt-1 max-h-32 overflow-auto text-[14px]">
+            <ul className="mt-1 max-h-32 overflow-auto text-control">
               {ours.untranslatable.map(({ line, what }) => (
                 <li key={`${line} ${what}`}>
                   Line {line}: <code className="font-mono">{what}</code>
@@ -189,7 +189,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
               ))}
             </ul>
           )}
-          <pre className="mt-1 max-h-52 overflow-auto rounded-button border border-rule bg-raised px-3 py-2 font-mono text-[13px] leading-[18px]">
+          <pre className="mt-1 max-h-52 overflow-auto rounded-button border border-rule bg-raised px-3 py-2 font-mono text-small leading-[18px]">
             {ours.text}
           </pre>
         </section>

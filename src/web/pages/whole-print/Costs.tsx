@@ -16,13 +16,13 @@ export function Costs({ print }: { print: PrintShown }) {
   const { ways, savings } = print
   if (ways.length === 0 && savings.length === 0) return null
   return (
-    <div className="grid grid-cols-2 items-start gap-4 max-[1000px]:grid-cols-1">
+    <div className="grid grid-cols-2 items-start gap-4 max-tablet:grid-cols-1">
       {ways.length > 0 && (
         <section aria-label="Ways to purge" className="rounded-card border border-rule bg-raised px-4 py-3">
-          <h2 className="font-serif text-[18px] font-semibold">What purging costs</h2>
-          <table className="mt-1 w-full text-[15px]">
+          <h2 className="font-serif text-heading font-semibold">What purging costs</h2>
+          <table className="mt-1 w-full text-body">
             <thead>
-              <tr className="text-left text-[13px] text-soft">
+              <tr className="text-left text-small text-soft">
                 <td />
                 {['Time', 'Filament', 'Money'].map(name => (
                   <th key={name} scope="col" className="py-1 pl-3 text-right font-normal">
@@ -36,7 +36,7 @@ export function Costs({ print }: { print: PrintShown }) {
                 <tr key={way} className="border-t border-rule align-top">
                   <th scope="row" className="py-1.5 text-left font-normal">
                     <b>{wayWords[way].name}</b>
-                    <span className="block text-[13px] text-soft">
+                    <span className="block text-small text-soft">
                       {not ?? wayWords[way].about}
                       {not === null && towerMm !== null && `, ${mm(towerMm, 1)} high, as the last change`}
                     </span>
@@ -58,7 +58,7 @@ export function Costs({ print }: { print: PrintShown }) {
               ))}
             </tbody>
           </table>
-          <p className="pt-1.5 text-[13px] text-soft">
+          <p className="pt-1.5 text-small text-soft">
             All but the first are estimates: half of the hot end’s highest flow, and the distance from the middle of the
             print.
           </p>
@@ -66,7 +66,7 @@ export function Costs({ print }: { print: PrintShown }) {
       )}
       {savings.length > 0 && (
         <section aria-label="What could be saved" className="rounded-card border border-rule bg-raised px-4 py-3">
-          <h2 className="font-serif text-[18px] font-semibold">What could be saved</h2>
+          <h2 className="font-serif text-heading font-semibold">What could be saved</h2>
           <ul className="grid gap-2 pt-1">
             {savings.map(({ says, seconds, grams }) => (
               <li key={says} className="flex gap-4">

@@ -13,7 +13,7 @@ export function PrintFindings({ print, onOpen }: Props) {
   const found = print.findings.toSorted((a, b) => rank[a.severity] - rank[b.severity])
   return (
     <section aria-label="Findings" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-[18px] font-semibold">Findings</h2>
+      <h2 className="font-serif text-heading font-semibold">Findings</h2>
       {found.length === 0 && <p className="pt-1 text-good">No findings.</p>}
       <ul className="grid gap-2 pt-1">
         {found.map(({ severity, rule, line, message, situation, fixes }) => {

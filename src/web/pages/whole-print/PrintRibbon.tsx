@@ -27,7 +27,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
   const height = headPx + lanes.length * lanePx
   return (
     <section aria-label="Ribbon of the whole print" className="rounded-card border border-rule bg-raised">
-      <div className="flex items-center gap-3 px-3 pt-2 text-[14px] text-soft">
+      <div className="flex items-center gap-3 px-3 pt-2 text-control text-soft">
         <p className="min-w-0 flex-1">
           {byTime
             ? 'True to time. What comes again and again is drawn as one stretch: its printing, then its scripts.'
@@ -45,7 +45,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
         ))}
       </div>
       <div className="flex p-2">
-        <div aria-hidden className="w-10 shrink-0 text-[13px] text-soft" style={{ paddingTop: headPx }}>
+        <div aria-hidden className="w-10 shrink-0 text-small text-soft" style={{ paddingTop: headPx }}>
           {lanes.map(tool => (
             <div key={tool} className="pl-1 leading-[44px] font-semibold" style={{ height: lanePx }}>
               T{tool}
@@ -98,7 +98,7 @@ function GroupHead({ group, situations, chosen, onChoose }: GroupProps) {
     <>
       {times > 1 && (
         <p
-          className="absolute top-0 truncate border-b-2 border-rule text-center text-[13px] leading-5 text-soft"
+          className="absolute top-0 truncate border-b-2 border-rule text-center text-small leading-5 text-soft"
           style={{ left: group.x + 1, width: Math.max(4, group.width - 2) }}
           title={`${plural(times, 'time')}, layers ${fromLayer} to ${toLayer}`}
         >
@@ -120,7 +120,7 @@ function GroupHead({ group, situations, chosen, onChoose }: GroupProps) {
             aria-pressed={chosen === piece.situation}
             onClick={() => onChoose(piece.situation)}
             style={{ left: piece.x, width: Math.max(3, piece.width), top: 22, height: headPx - 24 }}
-            className={`absolute truncate rounded-sm border px-1 text-[13px] leading-5 ${
+            className={`absolute truncate rounded-sm border px-1 text-small leading-5 ${
               situation.counts.error
                 ? 'border-bad text-bad'
                 : situation.counts.warning

@@ -20,9 +20,9 @@ const columns = ['Where it runs', 'Layer', 'Times', 'Each', 'In all', 'Purged', 
 export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Props) {
   return (
     <section aria-label="Situations" className="overflow-x-auto rounded-card border border-rule bg-raised">
-      <table className="w-full text-[15px]">
+      <table className="w-full text-body">
         <thead>
-          <tr className="border-b border-rule text-left text-[13px] text-soft">
+          <tr className="border-b border-rule text-left text-small text-soft">
             {columns.map((name, i) => (
               <th key={name} scope="col" className={`px-3 py-1.5 font-normal ${i > 0 && i < 7 ? 'text-right' : ''}`}>
                 {name}
@@ -54,10 +54,10 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                   <Swatches blends={[{ name: `T${situation.tool}`, shares: situation.blend }]} />
                 )}
                 {situation.change?.moves && (
-                  <span className="block text-[13px] text-soft">with the print file’s own moves around it</span>
+                  <span className="block text-small text-soft">with the print file’s own moves around it</span>
                 )}
                 {situation.bySlicer && (
-                  <span className="block text-[13px] text-soft">
+                  <span className="block text-small text-soft">
                     {canOpen(i) ? 'and then ' : ''}the slicer’s own {situation.bySlicer}
                   </span>
                 )}

@@ -105,7 +105,7 @@ export function WholePrint() {
     <div className="mx-auto flex max-w-[1500px] flex-col gap-3 px-6 py-4">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-64 flex-1">
-          <h1 className="font-serif text-[27px] leading-8 font-semibold">Whole print</h1>
+          <h1 className="font-serif text-title leading-8 font-semibold">Whole print</h1>
           <p className="text-soft">
             All scripts of a printer in the order of one print. Each starts from the state that the previous one left.
           </p>
@@ -161,7 +161,7 @@ export function WholePrint() {
         <>
           <Verdict print={print} />
           <PrintRibbon print={print} chosen={chosen} onChoose={setChosen} />
-          <div className="grid grid-cols-[minmax(0,1fr)_400px] items-start gap-4 max-[1150px]:grid-cols-1">
+          <div className="grid grid-cols-[minmax(0,1fr)_400px] items-start gap-4 max-wide:grid-cols-1">
             <SituationsTable
               print={print}
               chosen={chosen}
@@ -175,7 +175,7 @@ export function WholePrint() {
                 aria-label="Scripts of this print"
                 className="rounded-card border border-rule bg-raised px-4 py-3"
               >
-                <h2 className="font-serif text-[18px] font-semibold">Scripts</h2>
+                <h2 className="font-serif text-heading font-semibold">Scripts</h2>
                 <ul className="grid gap-1.5 pt-1">
                   {byMoment.map(({ moment, heads, taken }) => (
                     <li key={moment}>
@@ -209,7 +209,7 @@ export function WholePrint() {
                   />
                 </div>
                 {texts && texts.unsaved.length > 0 && (
-                  <p className="pt-2 text-[14px] text-soft">
+                  <p className="pt-2 text-control text-soft">
                     With your changes that are not saved yet: {texts.unsaved.join(', ')}.
                   </p>
                 )}
@@ -236,7 +236,7 @@ function Verdict({ print }: { print: PrintShown }) {
   return (
     <p role="status" className="flex flex-wrap items-baseline gap-x-3">
       <span
-        className={`font-serif text-[20px] font-semibold ${errors ? 'text-bad' : warnings ? 'text-warn' : 'text-good'}`}
+        className={`font-serif text-heading font-semibold ${errors ? 'text-bad' : warnings ? 'text-warn' : 'text-good'}`}
       >
         {said}
       </span>

@@ -75,7 +75,7 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
           />
         </div>
       )}
-      <div className="flex items-center gap-1 text-[13px] text-soft">
+      <div className="flex items-center gap-1 text-small text-soft">
         <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
         <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
         <p className="mr-18 ml-1 min-w-0 flex-1">

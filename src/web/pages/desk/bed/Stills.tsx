@@ -59,7 +59,7 @@ export function Stills({ round, width, totalS }: Props) {
               background:
                 'repeating-linear-gradient(90deg, transparent 0 5px, color-mix(in srgb, var(--ink) 14%, transparent) 5px 6px), var(--sunk)',
             }}
-            className="absolute bottom-[19px] z-[1] h-[15px] overflow-hidden px-1 text-center text-[12px] leading-[15px] whitespace-nowrap text-ink"
+            className="absolute bottom-[19px] z-[1] h-[15px] overflow-hidden px-1 text-center text-small leading-[15px] whitespace-nowrap text-ink"
           >
             {room > 110 ? long : room > 52 ? short : ''}
           </span>
@@ -74,7 +74,7 @@ export function Stills({ round, width, totalS }: Props) {
             role="img"
             aria-label={told}
             style={{ left: x((startS + endS) / 2) - 8 }}
-            className="absolute bottom-[35px] z-[1] flex items-center rounded-sm bg-raised/85 text-[12px] leading-[14px] whitespace-nowrap text-warn"
+            className="absolute bottom-[35px] z-[1] flex items-center rounded-sm bg-raised/85 text-small leading-[14px] whitespace-nowrap text-warn"
           >
             <Droplet size={13} aria-hidden />
             {x(endS) - x(startS) > 60 && `${plain(mm3, 1)} mm³`}

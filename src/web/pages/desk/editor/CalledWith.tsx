@@ -28,7 +28,7 @@ export function CalledWith({ open }: { open: Seen }) {
     callables.find(each => each.before === name)
   if (!callable)
     return (
-      <p className="shrink-0 rounded-card border border-rule bg-raised px-3 py-1.5 text-[14px] text-soft">
+      <p className="shrink-0 rounded-card border border-rule bg-raised px-3 py-1.5 text-control text-soft">
         Nothing in this file can be called by itself.
       </p>
     )
@@ -36,7 +36,7 @@ export function CalledWith({ open }: { open: Seen }) {
   return (
     <section
       aria-label="Called with"
-      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 rounded-card border border-rule bg-raised px-3 py-1.5 text-[14px]"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 rounded-card border border-rule bg-raised px-3 py-1.5 text-control"
     >
       <label className="flex items-center gap-2">
         <span className="text-soft">Called with</span>
@@ -46,7 +46,7 @@ export function CalledWith({ open }: { open: Seen }) {
             const next = callables.find(each => each.name === event.target.value)
             if (next) callWith(callOf(next, {}), next.moment)
           }}
-          className="max-w-56 rounded-button border border-rule bg-paper px-2 py-0.5 font-mono text-[13px]"
+          className="max-w-56 rounded-button border border-rule bg-paper px-2 py-0.5 font-mono text-small"
         >
           {callables.map(each => (
             <option key={each.name} value={each.name}>
@@ -57,7 +57,7 @@ export function CalledWith({ open }: { open: Seen }) {
       </label>
       {callable.parameters.map(({ key, otherwise, proposed }) => (
         <label key={key} className="flex items-center gap-1.5">
-          <span className="font-mono text-[13px]">{key}</span>
+          <span className="font-mono text-small">{key}</span>
           <input
             key={`${callable.name} ${key} ${values[key]}`}
             defaultValue={values[key]}

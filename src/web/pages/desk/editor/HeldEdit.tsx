@@ -22,7 +22,7 @@ export function HeldEdit({ held, editor }: { held: Held; editor: () => EditorVie
     editor()?.focus()
   }
   return (
-    <div role="alert" className="flex items-center gap-2 border-t border-warn px-3.5 py-1.5 text-[14px]">
+    <div role="alert" className="flex items-center gap-2 border-t border-warn px-3.5 py-1.5 text-control">
       <Lock size={15} aria-hidden className="shrink-0 text-warn" />
       <p className="min-w-0 flex-1">
         {held.kind === 'kept' ? (

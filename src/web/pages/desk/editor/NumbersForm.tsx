@@ -61,10 +61,10 @@ export function NumbersForm({ text, saved, setting, editor }: Props) {
         onRetry={() => void refetch()}
       />
       {changed.length > 0 && (
-        <ul aria-label="What the change does" className="w-full border-t border-rule pt-1 text-[14px]">
+        <ul aria-label="What the change does" className="w-full border-t border-rule pt-1 text-control">
           {changed.map(({ name, says }) => (
             <li key={name}>
-              <span className="font-mono text-[13px]">{name}</span>: {says}
+              <span className="font-mono text-small">{name}</span>: {says}
             </li>
           ))}
         </ul>
@@ -79,7 +79,7 @@ function NumberField({ variable, editor }: { variable: Variable; editor: () => E
   const [text, setText] = useState(value)
   useEffect(() => setText(before => (Number(before) === Number(value) ? before : value)), [value])
   return (
-    <div className="flex items-center gap-1.5 text-[14px]" title={note}>
+    <div className="flex items-center gap-1.5 text-control" title={note}>
       <label htmlFor={id} className="font-semibold">
         {name.replaceAll('_', ' ')}
       </label>

@@ -202,18 +202,18 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       </Suspense>
       <div className="flex min-h-0 flex-1">
         <Suspense fallback={null}>{outline && <Outline open={open} />}</Suspense>
-        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card min-[900px]:*:contain-strict" />
+        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card tablet:*:contain-strict" />
       </div>
       <Suspense fallback={null}>{held && <HeldEdit held={held} editor={() => view.current} />}</Suspense>
       <div className="flex items-start border-t border-rule">
         <Press
           aria-pressed={outline}
           onClick={toggle}
-          className={`m-1 flex shrink-0 items-center gap-1.5 rounded-button px-2 py-0.5 text-[14px] hover:bg-sunk ${outline ? 'bg-sunk font-semibold' : 'text-soft'}`}
+          className={`m-1 flex shrink-0 items-center gap-1.5 rounded-button px-2 py-0.5 text-control hover:bg-sunk ${outline ? 'bg-sunk font-semibold' : 'text-soft'}`}
         >
           <ListTree size={15} aria-hidden /> Outline
         </Press>
-        <p className="h-[46px] min-w-0 flex-1 overflow-auto px-2 py-1 text-[14px]" role="status">
+        <p className="h-[46px] min-w-0 flex-1 overflow-auto px-2 py-1 text-control" role="status">
           {line ? (
             <>
               <b>Line {line.line}</b>{' '}
@@ -222,7 +222,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
               {ran && (
                 <>
                   {' '}
-                  <span className="text-soft">Ran as</span> <code className="font-mono text-[13px]">{ran}</code>
+                  <span className="text-soft">Ran as</span> <code className="font-mono text-small">{ran}</code>
                 </>
               )}
             </>

@@ -46,7 +46,7 @@ function SettingField({ setting, editor }: { setting: ScriptSetting; editor: Pro
   useEffect(() => setText(before => (Number(before) === value ? before : String(value))), [value])
   const outside = range !== null && (value < range[0] || value > range[1])
   return (
-    <div className="flex items-center gap-1.5 text-[14px]" title={note}>
+    <div className="flex items-center gap-1.5 text-control" title={note}>
       <label htmlFor={id} className="font-semibold">
         {name.replaceAll('_', ' ')}
       </label>

@@ -48,18 +48,18 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
 
   return (
     <>
-      <div className="flex shrink-0 items-center gap-3.5 max-[899px]:sticky max-[899px]:top-0 max-[899px]:z-20 max-[899px]:flex-wrap max-[899px]:gap-y-1.5 max-[899px]:bg-paper max-[899px]:py-1">
+      <div className="flex shrink-0 items-center gap-3.5 max-tablet:sticky max-tablet:top-0 max-tablet:z-20 max-tablet:flex-wrap max-tablet:gap-y-1.5 max-tablet:bg-paper max-tablet:py-1">
         <div className="min-w-32 shrink-[100000]">
-          <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
+          <h1 className="truncate font-serif text-heading leading-6 font-semibold" title={saved?.name}>
             {saved?.name ?? 'New script'}
           </h1>
-          <p role="status" className="line-clamp-2 text-[13px] leading-4 text-soft">
+          <p role="status" className="line-clamp-2 text-small leading-4 text-soft">
             {said || (saved ? <StateOf saved={saved} /> : <NotSaved />)}
           </p>
         </div>
         <Divider />
         <DeskChoices chosen={chosen} things={things} />
-        <div className="ml-auto flex shrink-0 items-center gap-2 max-[899px]:flex-wrap">
+        <div className="ml-auto flex shrink-0 items-center gap-2 max-tablet:flex-wrap">
           <DeskMenus onRun={onRun} />
           <SaveControls head={head} things={things} onRun={onRun} />
         </div>

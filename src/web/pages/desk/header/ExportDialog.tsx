@@ -80,7 +80,7 @@ export function ExportDialog({ open, things, onClose }: Props) {
         </div>
       )}
       {things.vocabularies.length === 0 && (
-        <p className="mt-2 text-[14px] text-soft">
+        <p className="mt-2 text-control text-soft">
           To write it for your slicer,{' '}
           <PageLink to="/vocabularies" className="text-heat underline">
             teach its placeholders
@@ -103,11 +103,11 @@ export function ExportDialog({ open, things, onClose }: Props) {
         readOnly
         rows={14}
         value={file?.text ?? ''}
-        className="mt-3 w-full rounded-button border border-rule bg-paper px-3 py-2 font-mono text-[13px] leading-[18px]"
+        className="mt-3 w-full rounded-button border border-rule bg-paper px-3 py-2 font-mono text-small leading-[18px]"
       />
       <Failed why={command.problem} onRetry={command.retry} />
       <div className="mt-3 flex flex-wrap items-center justify-end gap-3">
-        <p className="mr-auto text-[14px] text-soft" role="status">
+        <p className="mr-auto text-control text-soft" role="status">
           {waiting && 'Reading it back and rehearsing it… '}
           {file &&
             !waiting &&
@@ -159,7 +159,7 @@ function Otherwise({ file: { otherwise } }: { file: Taken }) {
   return (
     <section
       aria-label="Where it would do something different"
-      className="mt-3 rounded-button border border-bad px-3 py-2 text-[14px]"
+      className="mt-3 rounded-button border border-bad px-3 py-2 text-control"
     >
       <h3 className="font-semibold text-bad">
         Read back and rehearsed, it does something different from the script, so it can’t be exported like this.
@@ -178,7 +178,7 @@ function Otherwise({ file: { otherwise } }: { file: Taken }) {
 const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
   <section
     aria-label="Values without a placeholder"
-    className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]"
+    className="mt-3 rounded-button border border-warn px-3 py-2 text-control"
   >
     <h3 className="font-semibold text-warn">
       {plural(untranslatable.length, 'thing')} without a placeholder, which{' '}

@@ -29,7 +29,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
   return (
     <section
       aria-label="In the whole print"
-      className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 rounded-card border border-rule bg-sunk px-3 py-1 text-[15px]"
+      className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 rounded-card border border-rule bg-sunk px-3 py-1 text-body"
     >
       {changes && now && (
         <Choice
@@ -66,11 +66,11 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
 const OwnMovesWords = ({ moves: { before, after } }: { moves: OwnMoves }) => (
   <>
     {' '}
-    The print file itself has <code className="font-mono text-[13px]">{inOne(before)}</code> before
+    The print file itself has <code className="font-mono text-small">{inOne(before)}</code> before
     {after !== '' && (
       <>
         {' '}
-        and <code className="font-mono text-[13px]">{inOne(after)}</code> after it
+        and <code className="font-mono text-small">{inOne(after)}</code> after it
       </>
     )}
     .

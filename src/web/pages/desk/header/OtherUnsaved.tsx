@@ -69,7 +69,7 @@ export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: H
   return (
     <section
       aria-label="Also unsaved"
-      className="grid shrink-0 gap-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-[15px]"
+      className="grid shrink-0 gap-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-body"
     >
       {otherDesks > 0 && (
         <p role="status">

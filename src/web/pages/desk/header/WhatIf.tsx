@@ -22,7 +22,7 @@ export function WhatIf({ head, things, onRun }: Props) {
   return (
     <section
       aria-label="On another printer"
-      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-[15px]"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-body"
     >
       <p className="min-w-0 flex-1">
         <b>What if it ran on {other}?</b> It is a script of {own}, and Save leaves it there.

@@ -20,7 +20,7 @@ export function WhichPrinter({ checkedFor, things }: { checkedFor: number; thing
   return (
     <section
       aria-label="Which printer is yours"
-      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-[15px]"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-body"
     >
       <p className="min-w-0 flex-1">
         <b>Checked for {name}.</b> Which printer is yours?

@@ -12,11 +12,11 @@ function Place({ to, file, line }: { to: string | null; file: string | null; lin
   if (line === null) return null
   const words = `${file ?? 'config'}, line ${line}`
   return to ? (
-    <PageLink to={to} className="text-[13px] whitespace-nowrap text-soft underline underline-offset-2">
+    <PageLink to={to} className="text-small whitespace-nowrap text-soft underline underline-offset-2">
       {words}
     </PageLink>
   ) : (
-    <span className="text-[13px] text-soft">{words}</span>
+    <span className="text-small text-soft">{words}</span>
   )
 }
 
@@ -46,11 +46,11 @@ export function CallsCard({ calls }: { calls: DeskRound['calls'] }) {
         {call.commands.map(({ text, says, startS, file, at }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same command may run many times
           <li key={i} className="grid grid-cols-[4.5rem_minmax(0,0.8fr)_minmax(0,1.2fr)] gap-x-3 py-0.5">
-            <span className="text-right text-[13px] text-soft">{duration(startS)}</span>
-            <span className="truncate font-mono text-[13px]" title={text}>
+            <span className="text-right text-small text-soft">{duration(startS)}</span>
+            <span className="truncate font-mono text-small" title={text}>
               {text}
             </span>
-            <span className="text-[14px]">
+            <span className="text-control">
               {unparted(says)} <Place to={at === null ? null : linkTo(file, at)} file={file} line={at} />
             </span>
           </li>

@@ -37,7 +37,7 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
       aria-label="Time and waste"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
       tabIndex={0}
-      className="h-full overflow-auto px-3.5 py-2 text-[14px] leading-[18px]"
+      className="h-full overflow-auto px-3.5 py-2 text-control leading-[18px]"
     >
       <p>
         <b>{duration(durations.totalS)}</b> and <b>{plain(filament.massG, 2)} g</b> ({plain(filament.cost * 100, 1)} ct){' '}

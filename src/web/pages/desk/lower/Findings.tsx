@@ -52,14 +52,14 @@ export function Findings({ open, setting }: Props) {
   }
   return (
     <section
-      className="h-full overflow-auto px-3.5 py-1 contain-content min-[900px]:contain-strict"
+      className="h-full overflow-auto px-3.5 py-1 contain-content tablet:contain-strict"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
       tabIndex={0}
       aria-label="List of findings"
     >
       {step && <Rehearsing step={step} />}
       {trouble && (
-        <p role="alert" className="py-1 text-[14px] text-bad">
+        <p role="alert" className="py-1 text-control text-bad">
           {trouble} Your text is safe
           {round ? '; the findings shown are for the earlier text. ' : '. '}
           <Button small onClick={rehearseNow}>
@@ -68,13 +68,13 @@ export function Findings({ open, setting }: Props) {
         </p>
       )}
       {round?.cutAt && (
-        <p className="py-1 text-[14px] text-soft">
+        <p className="py-1 text-control text-soft">
           This is {round.cutAt.toLocaleString('en')} lines, as long as a whole print. The first 20,000 are rehearsed
           here; nothing is lost.
         </p>
       )}
       {round?.pasted === 'print' && (
-        <p className="py-1 text-[14px]">
+        <p className="py-1 text-control">
           This reads like a whole print file. Its area, height and tools make a job that scripts are rehearsed for:{' '}
           <PageLink to="/jobs" className="text-heat underline underline-offset-2">
             read it under Jobs
@@ -84,28 +84,28 @@ export function Findings({ open, setting }: Props) {
       )}
       {round &&
         oddities(setting).map(odd => (
-          <p key={odd} className="py-1 text-[14px] text-warn">
+          <p key={odd} className="py-1 text-control text-warn">
             {odd} The rehearsal goes on as if it could be.
           </p>
         ))}
       {round && !trouble && serious.length === 0 && (
-        <p className="flex items-center gap-2 py-1 text-[15px]">
+        <p className="flex items-center gap-2 py-1 text-body">
           <CircleCheck size={17} className="text-good" aria-hidden />
           Nothing found for {setting.job.name} on {setting.printer.name}.
         </p>
       )}
       <ul>{rows(serious)}</ul>
-      {serious.length > max && <p className="py-1 text-[14px] text-soft">and {serious.length - max} more</p>}
+      {serious.length > max && <p className="py-1 text-control text-soft">and {serious.length - max} more</p>}
       {advice.length > 0 && (
         <section aria-label="Advice">
-          <h3 className="border-t border-rule pt-1.5 text-[13px] text-soft">
+          <h3 className="border-t border-rule pt-1.5 text-small text-soft">
             Advice: nothing wrong, but worth a thought
           </h3>
           <ul>{rows(advice)}</ul>
         </section>
       )}
       {setAside.length > 0 && (
-        <details className="border-t border-rule py-1.5 text-[14px]">
+        <details className="border-t border-rule py-1.5 text-control">
           <summary className="text-soft">{plural(setAside.length, 'finding')} ignored in this script</summary>
           <ul>
             {setAside.map(finding => (
@@ -132,7 +132,7 @@ export function Findings({ open, setting }: Props) {
 
 /** The progress of a long text's rehearsal, and a button that stops it. */
 const Rehearsing = ({ step }: { step: RoundStep }) => (
-  <div className="flex items-center gap-3 py-1 text-[14px]">
+  <div className="flex items-center gap-3 py-1 text-control">
     <Progress label="Rehearsal" done={roundSteps.indexOf(step)} all={roundSteps.length} className="w-32" />
     <p role="status">A long text is rehearsed: {step}…</p>
     <Button small onClick={stopRound}>
@@ -181,7 +181,7 @@ const Row = memo(function Row({ finding, onAside }: RowProps) {
         <span className="pt-1">
           <SeverityMark severity={severity} />
         </span>
-        <div className="min-w-0 flex-1 text-[14px] leading-[18px] [overflow-wrap:anywhere]">
+        <div className="min-w-0 flex-1 text-control leading-[18px] [overflow-wrap:anywhere]">
           <p>
             <LineLink line={line} />
             {unparted(message)}{' '}
@@ -204,7 +204,7 @@ const Row = memo(function Row({ finding, onAside }: RowProps) {
           <Press
             aria-label={`Ignore “${rule}” on line ${line}`}
             onClick={() => onAside(finding)}
-            className="rounded-sm px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink"
+            className="rounded-sm px-1 text-small text-soft underline underline-offset-2 hover:text-ink"
           >
             Ignore…
           </Press>

@@ -13,6 +13,6 @@ export const IgnoredPanel = ({ finding, onClose }: { finding: Finding; onClose: 
     onGo={([reason = '']) => void propose({ do: 'set-aside', rule: finding.rule, line: finding.line, reason })}
     onClose={onClose}
   >
-    <p className="mb-3 text-[14px]">{unparted(finding.message)}</p>
+    <p className="mb-3 text-control">{unparted(finding.message)}</p>
   </AskPanel>
 )

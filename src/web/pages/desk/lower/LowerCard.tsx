@@ -38,7 +38,7 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
           {calls.length > 0 && <Tab value="calls">In the macros</Tab>}
         </Tabs.List>
         {applied && (
-          <p role="status" className="ml-auto flex items-center gap-2 pl-2 text-[14px] text-good">
+          <p role="status" className="ml-auto flex items-center gap-2 pl-2 text-control text-good">
             <span className="min-w-0">Done: {applied.title}</span>
             <Button small onClick={() => editor && takeBack(editor)}>
               Undo
@@ -72,7 +72,7 @@ function ToLookAt() {
 const Tab = ({ value, children }: { value: Lower; children: ReactNode }) => (
   <Tabs.Trigger
     value={value}
-    className="border-b-2 border-transparent -outline-offset-2! px-2.5 pt-2 pb-1.5 text-[14px] text-soft hover:text-ink data-[state=active]:border-heat data-[state=active]:font-semibold data-[state=active]:text-ink"
+    className="border-b-2 border-transparent -outline-offset-2! px-2.5 pt-2 pb-1.5 text-control text-soft hover:text-ink data-[state=active]:border-heat data-[state=active]:font-semibold data-[state=active]:text-ink"
   >
     {children}
   </Tabs.Trigger>

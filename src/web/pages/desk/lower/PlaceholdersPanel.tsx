@@ -66,9 +66,9 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       about={`They are rehearsed with their most likely meaning. Where that is unclear you can enter a number. Check them once, and from then on ${printer}’s scripts are read so.`}
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
-        <table className="w-full text-[14px]">
+        <table className="w-full text-control">
           <thead>
-            <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <tr className="border-b border-rule text-left text-small text-soft">
               <th className="py-1 pr-3 font-normal">Placeholder</th>
               <th className="py-1 pr-3 font-normal">Means</th>
               <th className="py-1 font-normal">Rehearsed with</th>
@@ -109,7 +109,7 @@ function WordRow({ word: { word, value, standIn, lines, shown, with: worth }, on
     <tr className="border-t border-rule align-top">
       <th scope="row" className="min-w-44 py-1.5 pr-3 text-left font-normal">
         <span className="block font-mono break-all">{word}</span>
-        <span className="text-[13px] text-soft">
+        <span className="text-small text-soft">
           {plural(lines.length, 'line')}: {lines.slice(0, 6).join(', ')}
           {lines.length > 6 && ' …'}
         </span>

@@ -16,9 +16,9 @@ export function ReadyCard({ open, setting }: { open: Seen; setting: RehearsalInp
       tabIndex={0}
       className="h-full overflow-auto px-3.5 py-1"
     >
-      <table className="w-full text-[14px] leading-[18px]">
+      <table className="w-full text-control leading-[18px]">
         <thead>
-          <tr className="text-left text-[13px] text-soft">
+          <tr className="text-left text-small text-soft">
             <th className="w-[30%] py-0.5 font-normal">
               {momentFacts[setting.moment].runs === 'after' ? `After “${setting.job.name}”` : 'When the script ends'}
             </th>

@@ -48,9 +48,9 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
         <p>Everything in this script is known.</p>
       ) : (
         <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
-          <table className="w-full text-[14px]">
+          <table className="w-full text-control">
             <thead>
-              <tr className="border-b border-rule text-left text-[13px] text-soft">
+              <tr className="border-b border-rule text-left text-small text-soft">
                 <th className="py-1 pr-3 font-normal">Command</th>
                 <th className="py-1 pr-3 font-normal">What is written beside it</th>
                 <th className="py-1 pr-3 font-normal">What it does</th>
@@ -87,7 +87,7 @@ function UnknownRow({ unknown: { name, lines, comment }, form: { fields, value }
           <input type="checkbox" {...fields.register(`rows.${row}.wanted`)} />
           <span>
             <span className="block font-mono break-all">{name}</span>
-            <span className="text-[13px] text-soft">
+            <span className="text-small text-soft">
               line {lines.slice(0, 4).join(', ')}
               {lines.length > 4 && ' …'}
             </span>

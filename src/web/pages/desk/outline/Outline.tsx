@@ -32,7 +32,7 @@ export function Outline({ open }: { open: Seen }) {
         {passages.length > maxPassages && (
           <li className="px-3 py-1 text-soft">and {passages.length - maxPassages} more</li>
         )}
-        {passages.length === 0 && <li className="px-3 py-2 text-[14px] text-soft">No passages yet.</li>}
+        {passages.length === 0 && <li className="px-3 py-2 text-control text-soft">No passages yet.</li>}
       </ol>
     </nav>
   )
@@ -59,13 +59,13 @@ function Row({ passage, open, navigate, small = false }: RowProps) {
       <Press
         onClick={() => selectLines(firstLine, lastLine)}
         aria-label={`${title}, lines ${firstLine} to ${lastLine}${enabled ? '' : ', commented out'}`}
-        className={`min-w-0 flex-1 py-1 pl-3 text-left ${small ? 'text-[13px] leading-[17px]' : 'text-[14px] leading-[18px]'}`}
+        className={`min-w-0 flex-1 py-1 pl-3 text-left ${small ? 'text-small leading-[17px]' : 'text-control leading-[18px]'}`}
       >
         <span className={`flex items-center gap-1 ${enabled ? 'font-semibold' : 'text-soft italic'}`}>
           {!enabled && <Moon size={13} aria-hidden className="shrink-0" />}
           <span className="truncate">{title}</span>
         </span>
-        <span className={`block truncate text-[13px] ${here ? 'text-ink' : 'text-soft'}`}>
+        <span className={`block truncate text-small ${here ? 'text-ink' : 'text-soft'}`}>
           {takes.filter(Boolean).join(' · ')}
         </span>
       </Press>

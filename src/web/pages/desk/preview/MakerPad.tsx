@@ -31,7 +31,7 @@ export function MakerPad({ request, setting, preview }: Props) {
     void propose({ ...request, values: { ...values, [parameter.name]: value } })
   return (
     <div>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[14px]">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-control">
         {parameters
           .filter(parameter => isAsked(parameter, values))
           .map(parameter => (
@@ -44,8 +44,8 @@ export function MakerPad({ request, setting, preview }: Props) {
           ))}
       </div>
       {maker.swatches && <Swatches blends={maker.swatches(values, surroundings)} />}
-      {preview?.round && <p className="mt-1.5 text-[14px]">{told(preview.round, request)}</p>}
-      {preview?.note && <p className="mt-1 text-[14px] text-warn">{preview.note}</p>}
+      {preview?.round && <p className="mt-1.5 text-control">{told(preview.round, request)}</p>}
+      {preview?.note && <p className="mt-1 text-control text-warn">{preview.note}</p>}
     </div>
   )
 }
@@ -90,7 +90,7 @@ function Words({ parameter, value, onChange }: { parameter: Text; value: string;
         value={value}
         title={parameter.shape}
         onChange={event => onChange(event.target.value.replace(/\s/g, ''))}
-        className="w-56 rounded-button border border-rule bg-paper px-2 py-0.5 font-mono text-[13px]"
+        className="w-56 rounded-button border border-rule bg-paper px-2 py-0.5 font-mono text-small"
       />
     </div>
   )

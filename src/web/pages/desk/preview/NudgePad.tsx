@@ -36,7 +36,7 @@ export function NudgePad({ request }: { request: Nudge }) {
       ))}
       <Press
         title={`Arrow keys: ${stepMm} mm, with Shift ${10 * stepMm} mm. Page Up and Page Down: 0.1 mm in Z.`}
-        className="rounded-button border border-rule bg-paper px-2.5 py-0.5 text-[13px] text-soft focus:border-ink focus:text-ink"
+        className="rounded-button border border-rule bg-paper px-2.5 py-0.5 text-small text-soft focus:border-ink focus:text-ink"
         onKeyDown={event => {
           const arrow = arrows[event.key]
           if (!arrow) return

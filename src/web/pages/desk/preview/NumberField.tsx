@@ -6,7 +6,7 @@ type Props = { name: string; unit: string; step: number; value: number | null; o
 export function NumberField({ name, unit, step, value, onChange }: Props) {
   const id = useId()
   return (
-    <div className="flex items-center gap-1 text-[14px]">
+    <div className="flex items-center gap-1 text-control">
       <label htmlFor={id} className="font-semibold">
         {name}
       </label>

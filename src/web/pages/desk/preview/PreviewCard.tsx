@@ -36,7 +36,7 @@ export function PreviewCard({
       className="flex h-full min-h-0 flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
     >
       <div className="flex items-start gap-2">
-        <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold">
+        <h2 className="min-w-0 flex-1 font-serif text-lead leading-6 font-semibold">
           {preview?.title ?? refusal?.title}
         </h2>
         <Button small onClick={() => leavePreview(editor)}>
@@ -68,7 +68,7 @@ export function PreviewCard({
       {preview && <Difference preview={preview} open={open} />}
       {preview?.fits && <Fits {...preview.fits} />}
       <Failed why={failure && `What it does could not be rehearsed. ${failure.why}`} onRetry={failure?.retry} />
-      <p className="mt-1 text-[13px] text-soft" role="status">
+      <p className="mt-1 text-small text-soft" role="status">
         {preview && !failure && told(preview, open)}
       </p>
     </section>
@@ -96,7 +96,7 @@ function Difference({ preview, open }: { preview: Preview; open: Seen }) {
       .map(titleOf)
       .join(' · ')
   return (
-    <p className="mt-1 max-h-[42px] shrink-0 overflow-auto text-[14px]">
+    <p className="mt-1 max-h-[42px] shrink-0 overflow-auto text-control">
       {told(mends) && (
         <span className="text-good">
           <b>Fixes</b> {told(mends)}
@@ -117,7 +117,7 @@ function Fits({ before, after, of }: NonNullable<Preview['fits']>) {
   const gained = after.filter(name => !before.includes(name))
   const kept = after.filter(name => before.includes(name))
   return (
-    <p className="mt-1 max-h-[72px] shrink-0 overflow-auto text-[14px]">
+    <p className="mt-1 max-h-[72px] shrink-0 overflow-auto text-control">
       <b>
         Fits {after.length} of {plural(of, 'job')} instead of {before.length}
       </b>

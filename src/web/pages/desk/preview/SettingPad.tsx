@@ -15,7 +15,7 @@ export function SettingPad({ request, preview }: Props) {
   const { leave } = request
   const suggested = /“([^“”]*)”/.exec(preview?.title ?? '')?.[1] ?? ''
   return (
-    <div className="text-[14px]">
+    <div className="text-control">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <label className="flex items-center gap-1.5">
           <b>Name</b>
@@ -23,7 +23,7 @@ export function SettingPad({ request, preview }: Props) {
             value={request.name}
             placeholder={suggested}
             onChange={event => set({ name: event.target.value })}
-            className={`${look} w-36 font-mono text-[13px]`}
+            className={`${look} w-36 font-mono text-small`}
           />
         </label>
         <label className="flex items-center gap-1.5">
@@ -51,7 +51,7 @@ export function SettingPad({ request, preview }: Props) {
                   }}
                 />
                 <span className="w-12 text-soft">line {line}</span>
-                <code className="min-w-0 truncate font-mono text-[13px]">{text}</code>
+                <code className="min-w-0 truncate font-mono text-small">{text}</code>
               </label>
             </li>
           ))}

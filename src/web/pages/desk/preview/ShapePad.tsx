@@ -80,7 +80,7 @@ export function ShapePad({ request, open }: { request: Shaping; open: Seen }) {
         value={request.lengthMm ?? length}
         onChange={lengthMm => change(request, { lengthMm })}
       />
-      <div className="flex items-center gap-1 text-[14px]">
+      <div className="flex items-center gap-1 text-control">
         <span className="font-semibold">Edge</span>
         {edges.map(to => (
           <Button
@@ -94,7 +94,7 @@ export function ShapePad({ request, open }: { request: Shaping; open: Seen }) {
           </Button>
         ))}
       </div>
-      <div className="flex items-center gap-1 text-[14px]">
+      <div className="flex items-center gap-1 text-control">
         <span className="font-semibold">Turn</span>
         {(['x', 'y'] as const).map(axis => (
           <Button

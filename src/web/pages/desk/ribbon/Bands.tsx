@@ -92,7 +92,7 @@ export function Bands({ round, width, totalS, selection }: Props) {
         aria-pressed={within(band.passage)}
         title={`${title} · ${duration(endS - startS)}`}
         style={{ left: band.left, width: band.width, background: look.background, borderColor: look.border }}
-        className={`absolute top-2 h-[22px] overflow-hidden rounded-[5px] border px-1.5 text-left text-[13px] leading-[19px] font-semibold text-ellipsis whitespace-nowrap ${within(band.passage) ? 'ring-2 ring-ink' : ''}`}
+        className={`absolute top-2 h-[22px] overflow-hidden rounded-[5px] border px-1.5 text-left text-small leading-[19px] font-semibold text-ellipsis whitespace-nowrap ${within(band.passage) ? 'ring-2 ring-ink' : ''}`}
       >
         {band.width > 34 && title}
       </Press>

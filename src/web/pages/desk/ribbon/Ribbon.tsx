@@ -215,7 +215,7 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
         {!folded && (
           <span
             aria-hidden
-            className={`pointer-events-none absolute bottom-px z-20 rounded-sm bg-ink px-1.5 text-[13px] leading-[17px] whitespace-nowrap text-paper ${covered[0] < x ? 'right-[7px]' : 'left-[7px]'}`}
+            className={`pointer-events-none absolute bottom-px z-20 rounded-sm bg-ink px-1.5 text-small leading-[17px] whitespace-nowrap text-paper ${covered[0] < x ? 'right-[7px]' : 'left-[7px]'}`}
           >
             <b>{place}</b>
             {heat}

@@ -140,7 +140,7 @@ function labelsOf(
 
 const Label = ({ x, y, colour, text }: LabelProps) => (
   <span
-    className="pointer-events-none absolute text-[13px] leading-4 font-semibold whitespace-nowrap"
+    className="pointer-events-none absolute text-small leading-4 font-semibold whitespace-nowrap"
     style={{ left: x, top: y, color: colour }}
   >
     {text}

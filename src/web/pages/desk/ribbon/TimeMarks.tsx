@@ -27,7 +27,7 @@ export function TimeMarks({ totalS, width, covered: [from, to] }: Props) {
     const left = (at / totalS) * width
     if (left < to && left + words.length * letterPx > from) return null
     return (
-      <span key={at} aria-hidden className="absolute bottom-px text-[13px] leading-[17px] text-soft" style={{ left }}>
+      <span key={at} aria-hidden className="absolute bottom-px text-small leading-[17px] text-soft" style={{ left }}>
         {words}
       </span>
     )

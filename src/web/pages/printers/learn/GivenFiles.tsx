@@ -30,7 +30,7 @@ export function GivenFiles({ passedOver }: { passedOver: readonly PassedOver[] }
         {...handlers}
         className={`grid gap-2 rounded-card border-2 border-dashed px-4 py-5 text-center ${over ? 'border-heat bg-raised' : 'border-rule'}`}
       >
-        <p className="font-serif text-[17px]">Drop files here, or paste (Ctrl V)</p>
+        <p className="font-serif text-lead">Drop files here, or paste (Ctrl V)</p>
         <div className="flex justify-center gap-2">
           <Button small onClick={() => field.current?.click()}>
             Choose files…
@@ -60,7 +60,7 @@ export function GivenFiles({ passedOver }: { passedOver: readonly PassedOver[] }
             onChange={event => setPasting(event.target.value)}
             rows={8}
             spellCheck={false}
-            className="w-full rounded-button border border-rule bg-paper px-2 py-1 font-mono text-[13px]"
+            className="w-full rounded-button border border-rule bg-paper px-2 py-1 font-mono text-small"
           />
           <Button
             small
@@ -101,8 +101,8 @@ const Given = ({ name, about, bad }: { name: string; about: string; bad: boolean
   <li className="flex items-start gap-2 rounded-button bg-raised px-2.5 py-1.5">
     <FileText size={16} aria-hidden className="mt-1 shrink-0 text-soft" />
     <span className="min-w-0 flex-1">
-      <span className="block truncate font-mono text-[13px]">{name}</span>
-      <span className={`block text-[13px] ${bad ? 'text-bad' : 'text-soft'}`}>{about}</span>
+      <span className="block truncate font-mono text-small">{name}</span>
+      <span className={`block text-small ${bad ? 'text-bad' : 'text-soft'}`}>{about}</span>
     </span>
     <Press aria-label={`Remove ${name}`} onClick={() => takeBack(name)} className="mt-0.5 text-soft hover:text-ink">
       <X size={16} aria-hidden />

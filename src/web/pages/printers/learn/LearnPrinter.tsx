@@ -41,10 +41,10 @@ export function LearnPrinter() {
     return () => removeEventListener('paste', onPaste)
   }, [])
   return (
-    <div className="mx-auto grid max-w-[1400px] grid-cols-[320px_minmax(0,1fr)] content-start gap-6 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3">
+    <div className="mx-auto grid max-w-[1400px] grid-cols-[320px_minmax(0,1fr)] content-start gap-6 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3">
       <div className="grid content-start gap-4">
         <div>
-          <h1 className="font-serif text-[27px] font-semibold">
+          <h1 className="font-serif text-title font-semibold">
             {existing ? `Learn more of ${existing.data.name}` : 'Learn a printer'}
           </h1>
           <p className="text-soft">
@@ -93,12 +93,12 @@ const kinds: { what: string; where: string }[] = [
 
 const WhatToGive = () => (
   <section aria-label="What can be given" className="rounded-card border border-rule bg-raised px-5 py-4">
-    <h2 className="font-serif text-[18px] font-semibold">What can be given</h2>
+    <h2 className="font-serif text-heading font-semibold">What can be given</h2>
     <dl className="mt-2 grid gap-2.5">
       {kinds.map(({ what, where }) => (
         <div
           key={what}
-          className="grid grid-cols-[220px_minmax(0,1fr)] gap-3 max-[640px]:grid-cols-1 max-[640px]:gap-0"
+          className="grid grid-cols-[220px_minmax(0,1fr)] gap-3 max-phone:grid-cols-1 max-phone:gap-0"
         >
           <dt className="font-semibold">{what}</dt>
           <dd className="text-soft">{where}</dd>

@@ -28,8 +28,8 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
   return (
     <section aria-label="What the files say">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h2 className="font-serif text-[20px] font-semibold">What the files say</h2>
-        <p className="text-[14px] text-soft">
+        <h2 className="font-serif text-heading font-semibold">What the files say</h2>
+        <p className="text-control text-soft">
           {same > 0 && `${same} more are as they are known already. `}
           <Press className="text-heat underline" onClick={() => all(true)}>
             Take all
@@ -54,7 +54,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
         </p>
       </div>
       <div className="overflow-x-auto" tabIndex={-1}>
-        <table className="w-full text-[14px]">
+        <table className="w-full text-control">
           <thead className="sr-only">
             <tr>
               <th>Take</th>
@@ -67,7 +67,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
           {grouped(told).map(({ title, told: of }) => (
             <tbody key={title}>
               <tr>
-                <th colSpan={existing ? 5 : 4} className="pt-3 pb-0.5 text-left font-serif text-[16px] font-semibold">
+                <th colSpan={existing ? 5 : 4} className="pt-3 pb-0.5 text-left font-serif text-lead font-semibold">
                   {title}
                 </th>
               </tr>
@@ -111,7 +111,7 @@ function Row({ told: { field, value, file, line, how, why }, existing, taken, on
           {describeField(field, at(existing, field), 'nothing')}
         </td>
       )}
-      <td className="py-1 text-[13px] text-soft">
+      <td className="py-1 text-small text-soft">
         <Sign
           size={13}
           aria-hidden
@@ -121,7 +121,7 @@ function Row({ told: { field, value, file, line, how, why }, existing, taken, on
         {file && (
           <>
             {' · '}
-            <span className="font-mono text-[12px]">{file}</span>
+            <span className="font-mono text-small">{file}</span>
             {line !== null && `, line ${line}`}
           </>
         )}

@@ -20,8 +20,8 @@ export function PassedOver({ passedOver }: { passedOver: readonly Passed[] }) {
   if (passedOver.length === 0) return null
   const all = together(passedOver)
   return (
-    <details className="rounded-card border border-rule px-4 py-2.5 text-[14px]">
-      <summary className="cursor-pointer font-serif text-[16px] font-semibold">
+    <details className="rounded-card border border-rule px-4 py-2.5 text-control">
+      <summary className="cursor-pointer font-serif text-lead font-semibold">
         {plural(passedOver.length, 'line')} passed over, with the reason
       </summary>
       <ul className="mt-1.5 grid gap-1">
@@ -29,7 +29,7 @@ export function PassedOver({ passedOver }: { passedOver: readonly Passed[] }) {
           <li key={`${file} ${why}`}>
             {why}{' '}
             <span className="text-soft">
-              <span className="font-mono text-[12px]">{file}</span>
+              <span className="font-mono text-small">{file}</span>
               {lines.length > 0 && ` ${lines.join(', ')}`}
             </span>
           </li>

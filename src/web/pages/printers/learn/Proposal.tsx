@@ -76,7 +76,7 @@ export function Proposal({ learned, existing, onDone }: Props) {
   })
   const count = differing.filter(isTaken).length
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-[1199px]:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-wide:grid-cols-1">
       <div className="order-1 grid content-start gap-5">
         <LearnedTable
           told={differing}
@@ -94,10 +94,10 @@ export function Proposal({ learned, existing, onDone }: Props) {
         )}
         <PassedOver passedOver={learned.passedOver} />
       </div>
-      <div className="order-2 grid content-start gap-4 self-start max-[1199px]:order-none min-[1200px]:sticky min-[1200px]:top-4">
+      <div className="order-2 grid content-start gap-4 self-start max-wide:order-none wide:sticky wide:top-4">
         {!existing && (
           <label className="grid gap-1">
-            <span className="text-[14px] text-soft">What do you call it?</span>
+            <span className="text-control text-soft">What do you call it?</span>
             <input
               value={name ?? made.printer?.name ?? ''}
               maxLength={80}

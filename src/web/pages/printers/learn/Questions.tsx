@@ -18,8 +18,8 @@ export function Questions({ asks, answers, onAnswer }: Props) {
   }
   return (
     <section aria-label="Questions" className="rounded-card border border-warn bg-raised px-4 py-3">
-      <h2 className="font-serif text-[18px] font-semibold">To be answered, or left as proposed</h2>
-      <ul className="mt-1 grid gap-3 text-[14px]">
+      <h2 className="font-serif text-heading font-semibold">To be answered, or left as proposed</h2>
+      <ul className="mt-1 grid gap-3 text-control">
         {asks.map(ask => (
           <li key={ask.key}>
             <p>{ask.question}</p>

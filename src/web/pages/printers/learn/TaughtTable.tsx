@@ -11,11 +11,11 @@ type Props = {
 
 export const TaughtTable = ({ taught, left, onLeave }: Props) => (
   <section aria-label="Commands to teach">
-    <h2 className="font-serif text-[20px] font-semibold">Commands that are not known here</h2>
-    <p className="text-[14px] text-soft">
+    <h2 className="font-serif text-heading font-semibold">Commands that are not known here</h2>
+    <p className="text-control text-soft">
       What they seem to do is taught with the printer. It can be changed under Commands.
     </p>
-    <table className="mt-1 w-full text-[14px]">
+    <table className="mt-1 w-full text-control">
       <tbody>
         {taught.map(({ name, title, effect, seconds }) => (
           <tr key={name} className="border-t border-rule align-top">
@@ -27,7 +27,7 @@ export const TaughtTable = ({ taught, left, onLeave }: Props) => (
                 onChange={event => onLeave(name, !event.target.checked)}
               />
             </td>
-            <td className="py-1 pr-3 font-mono text-[13px]">{name}</td>
+            <td className="py-1 pr-3 font-mono text-small">{name}</td>
             <td className="py-1 pr-3">{title}</td>
             <td className="py-1 text-soft">
               {taughtWords[effect]}
