@@ -271,7 +271,7 @@ test('what was chosen in a table about the script waits, unless the script has o
 
 test('addresses with a slash too many lead where they should; others say that they lead nowhere', async ({ page }) => {
   await page.goto('/jobs/')
-  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Jobs and materials' })).toBeVisible()
   await page.goto('/jobs/nowhere?at=all')
   await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible()
 })

@@ -1,5 +1,4 @@
 // Shows the origin of a script that was carried over, and later changes of the original, which can be carried over too.
-
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { originWords } from '../../core/model/came-from.ts'
@@ -8,6 +7,7 @@ import { changedLines } from '../lib/changed.ts'
 import { useCommand } from '../lib/useCommand.ts'
 import { api } from '../state/api.ts'
 import { Button } from './Button.tsx'
+import { Card } from './Card.tsx'
 import { DialogEnd } from './DialogEnd.tsx'
 import { Field, fieldLook } from './Field.tsx'
 import { LineChanges } from './LineChanges.tsx'
@@ -67,7 +67,7 @@ export function CameFrom({ script }: { script: SavedScript }) {
   if (!data) return null
   const { from, original, change } = data
   return (
-    <section aria-label="Where it came from" className="rounded-card border border-rule bg-raised px-4 py-2.5">
+    <Card flush aria-label="Where it came from" className="px-4 py-2.5">
       <p className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <span>
           <Origin from={from} original={original} />{' '}
@@ -88,7 +88,7 @@ export function CameFrom({ script }: { script: SavedScript }) {
       {open && original && change?.ok && (
         <AfterPanel script={script} after={{ ...data, original, change }} onClose={() => setOpen(false)} />
       )}
-    </section>
+    </Card>
   )
 }
 

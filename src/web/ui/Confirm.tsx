@@ -1,5 +1,4 @@
 // Asks before something is deleted or overwritten. Says what happens, and how to undo it.
-
 import { useCommand } from '../lib/useCommand.ts'
 import { DialogEnd } from './DialogEnd.tsx'
 import { Panel } from './Panel.tsx'

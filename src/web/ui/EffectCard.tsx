@@ -11,6 +11,7 @@ import type { Things } from '../state/api.ts'
 import { useScriptsOf } from '../state/queries.ts'
 import { usualSetting } from '../state/rehearsal-input.ts'
 import { inWorker } from '../state/rehearser.ts'
+import { Card } from './Card.tsx'
 import { Failed } from './Failed.tsx'
 import { Pending } from './Pending.tsx'
 import { PageLink } from './Press.tsx'
@@ -56,7 +57,7 @@ export function EffectCard({ before, after, scripts, things }: Props) {
     ({ come, go, beforeS, afterS }) => come.length + go.length > 0 || Math.abs(afterS - beforeS) >= worthS,
   )
   return (
-    <section aria-label="What this changes" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <Card aria-label="What this changes">
       <h2 className="font-serif text-lead font-semibold">What this changes</h2>
       {!changed && (
         <p className="text-control text-soft">
@@ -98,6 +99,6 @@ export function EffectCard({ before, after, scripts, things }: Props) {
           </li>
         ))}
       </ul>
-    </section>
+    </Card>
   )
 }

@@ -1,5 +1,6 @@
 // Removed and added lines, marked by `−` and `+` and by strike-through.
 import { plural } from '../../core/format.ts'
+import { ScrollRegion } from './ScrollRegion.tsx'
 
 export type ChangedLine = { sign: '+' | '-'; number: number; line: string }
 
@@ -9,12 +10,7 @@ const maxRows = 200
 type Props = { rows: readonly ChangedLine[]; label: string; className?: string }
 
 export const LineChanges = ({ rows, label, className = '' }: Props) => (
-  <ul
-    aria-label={label}
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
-    tabIndex={0}
-    className={`overflow-auto font-mono text-small ${className}`}
-  >
+  <ScrollRegion as="ul" aria-label={label} className={`font-mono text-small ${className}`}>
     {rows.slice(0, maxRows).map(({ sign, number, line }) => (
       <li
         key={`${sign}${number}`}
@@ -28,5 +24,5 @@ export const LineChanges = ({ rows, label, className = '' }: Props) => (
       </li>
     ))}
     {rows.length > maxRows && <li className="px-1 text-soft">and {plural(rows.length - maxRows, 'more line')}</li>}
-  </ul>
+  </ScrollRegion>
 )

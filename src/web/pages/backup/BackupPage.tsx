@@ -1,5 +1,4 @@
 // The Backup page: export and import of the shelf, its backups, and the bin.
-
 import { Download } from 'lucide-react'
 import { useState } from 'react'
 import { useCommand } from '../../lib/useCommand.ts'
@@ -7,8 +6,10 @@ import { useTitle } from '../../lib/useTitle.ts'
 import { api } from '../../state/api.ts'
 import { useBackups, useBin, useShelf, useUnreadable } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Backups } from './Backups.tsx'
 import { Bin } from './Bin.tsx'
@@ -34,16 +35,16 @@ export function BackupPage() {
   const { printers } = shelf.data
   const scripts = printers.reduce((sum, each) => sum + each.scripts.length, 0)
   return (
-    <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
-      <div>
-        <h1 className="font-serif text-title font-semibold">Backup and export</h1>
-        <p className="text-soft">Export the shelf, import one, restore a backup, and find deleted things.</p>
-      </div>
+    <Page
+      narrow
+      title="Backup and export"
+      intro="Export the shelf, import one, restore a backup, and find deleted things."
+    >
       {said && <Notice good>{said}</Notice>}
       <Failed why={command.problem} onRetry={command.retry} />
       <UnreadableItems things={unreadable.data ?? []} attempt={attempt} />
       <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-6">
-        <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
+        <Card flush aria-labelledby="take-along" className="px-5 py-4">
           <h2 id="take-along" className="font-serif text-heading font-semibold">
             Export the shelf
           </h2>
@@ -72,7 +73,7 @@ export function BackupPage() {
               </li>
             ))}
           </ul>
-        </section>
+        </Card>
         <ImportShelf onDone={setSaid} />
       </div>
       <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-6">
@@ -111,6 +112,6 @@ export function BackupPage() {
           </section>
         </div>
       </div>
-    </div>
+    </Page>
   )
 }

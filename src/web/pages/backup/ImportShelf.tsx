@@ -1,5 +1,4 @@
 // Imports the file of a shelf: shows what is new, equal or different, and asks what to do with each difference.
-
 import { useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import type { ArchiveDecision, ArchiveItem } from '../../../core/model/stored.ts'

@@ -14,6 +14,7 @@ import { AskPanel } from '../../ui/AskPanel.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { itsOrigin, noOptions, withRefused } from './carry-options.ts'
@@ -107,29 +108,32 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
   })
   const shown = plan.data
   return (
-    <div className="mx-auto max-w-[1500px] px-6 py-5 max-tablet:px-3">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">Carry over</h1>
-          <p className="text-soft">
-            {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
-            {momentFacts[moment].when}, carried over to {to.data.name} by the meaning of each line.{' '}
-            {!lines && script.file === null && (
-              <PageLink to={`/carry/${script.id}/several`} className="text-heat underline">
-                To several printers…
-              </PageLink>
-            )}
-          </p>
-        </div>
-        {choice}
-        {!lines && (
-          <Button main disabled={!shown || plan.isFetching} onClick={() => setSaving(true)}>
-            Save as a new script…
-          </Button>
-        )}
-      </div>
+    <Page
+      title="Carry over"
+      intro={
+        <>
+          {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
+          {momentFacts[moment].when}, carried over to {to.data.name} by the meaning of each line.{' '}
+          {!lines && script.file === null && (
+            <PageLink to={`/carry/${script.id}/several`} className="text-heat underline">
+              To several printers…
+            </PageLink>
+          )}
+        </>
+      }
+      actions={
+        <>
+          {choice}
+          {!lines && (
+            <Button main disabled={!shown || plan.isFetching} onClick={() => setSaving(true)}>
+              Save as a new script…
+            </Button>
+          )}
+        </>
+      }
+    >
       {plan.error && (
-        <div className="mt-3">
+        <div>
           <Notice>
             {plan.error.message}{' '}
             <Button small onClick={() => setAsked({ ...noOptions, lines })}>
@@ -138,11 +142,11 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           </Notice>
         </div>
       )}
-      {!shown && !plan.error && <p className="mt-4 text-soft">Carrying it over…</p>}
+      {!shown && !plan.error && <p className="text-soft">Carrying it over…</p>}
       {shown && (
         <div
           aria-busy={plan.isFetching}
-          className="mt-4 grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-5 max-wide:grid-cols-1"
+          className="grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-5 max-wide:grid-cols-1"
         >
           <div className="grid content-start gap-4">
             <NewFindings plan={shown} to={to.data.name} />
@@ -187,7 +191,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           onClose={() => setSaving(false)}
         />
       )}
-    </div>
+    </Page>
   )
 }
 

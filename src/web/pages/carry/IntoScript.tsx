@@ -1,5 +1,4 @@
 // Inserts a passage into a different script: which script, and where; it becomes an unsaved change of that script.
-
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -12,6 +11,7 @@ import { api, type PlanShown } from '../../state/api.ts'
 import { useShelf } from '../../state/queries.ts'
 import { asUnsavedChange } from '../../state/unsaved.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Notice } from '../../ui/Notice.tsx'
@@ -56,8 +56,7 @@ export function IntoScript({ script, to, plan }: Props) {
     await navigate(`/desk/${found.target.id}`)
   }
   return (
-    <section aria-label="Where it goes" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-heading font-semibold">Copy it to another script</h2>
+    <Card aria-label="Where it goes" title="Copy it to another script">
       <div className="mt-1 flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice
           name="Into"
@@ -87,6 +86,6 @@ export function IntoScript({ script, to, plan }: Props) {
       <p className="mt-1 text-small text-soft">It opens on the Desk as a change that is not saved yet.</p>
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
       <Failed why={putting.problem} onRetry={putting.retry} />
-    </section>
+    </Card>
   )
 }

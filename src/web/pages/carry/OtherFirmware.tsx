@@ -15,10 +15,12 @@ import { useTitle } from '../../lib/useTitle.ts'
 import { api, type MacroToCarry, type PlanShown } from '../../state/api.ts'
 import { useScriptsOf } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
+import { EmptyState } from '../../ui/Card.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { MissingThing } from '../../ui/MissingThing.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { noOptions, withRefused } from './carry-options.ts'
@@ -114,21 +116,24 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
     await navigate(`/printers/${id}`)
   })
   return (
-    <div className="mx-auto max-w-[1320px] px-6 py-5 max-tablet:px-3">
+    <Page
+      title={<>{printer.name} has different firmware now</>}
+      intro={
+        <>
+          Its scripts and macros are carried from {familyFacts[now.family].name} {now.version} to the new one, all at
+          once.
+        </>
+      }
+      actions={
+        <>
+          <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
+          <Button main disabled={!differs || !all} onClick={() => void saving.run()}>
+            Change it, with {plural(texts.size, 'script')}
+          </Button>
+        </>
+      }
+    >
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">{printer.name} has different firmware now</h1>
-          <p className="text-soft">
-            Its scripts and macros are carried from {familyFacts[now.family].name} {now.version} to the new one, all at
-            once.
-          </p>
-        </div>
-        <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
-        <Button main disabled={!differs || !all} onClick={() => void saving.run()}>
-          Change it, with {plural(texts.size, 'script')}
-        </Button>
-      </div>
-      <div className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice
           name="The new firmware"
           value={family}
@@ -157,9 +162,9 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
       </div>
       <Failed why={saving.problem} onRetry={saving.retry} />
       {!differs ? (
-        <p className="mt-5 rounded-card border border-rule bg-raised p-6 text-center text-soft">
+        <EmptyState>
           It has {familyFacts[now.family].name} {now.version}. Choose the family or the version that it has now.
-        </p>
+        </EmptyState>
       ) : (
         <>
           <PlanTable label="Its scripts" first="Script" findings="New findings">
@@ -180,7 +185,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
           {pieces.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
         </>
       )}
-    </div>
+    </Page>
   )
 }
 

@@ -1,6 +1,7 @@
 // Both beds, drawn over each other to scale: the source's path dashed and hollow, the target's solid.
 import type { Printer } from '../../../core/model/printer.ts'
 import type { PlanShown } from '../../state/api.ts'
+import { Card } from '../../ui/Card.tsx'
 
 type Props = { plan: PlanShown; from: Printer; to: Printer }
 
@@ -15,7 +16,7 @@ export function PlanBeds({ plan, from, to }: Props) {
   const unit = Math.max(high - low, back - front) / 330
   const path = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => `${x},${up(y)}`).join(' ')
   return (
-    <figure className="rounded-card border border-rule bg-raised px-4 py-3">
+    <Card as="figure">
       <svg
         viewBox={`${low} ${front} ${high - low} ${back - front}`}
         className="h-[280px] w-full"
@@ -75,7 +76,7 @@ export function PlanBeds({ plan, from, to }: Props) {
           {from.name}, {size(from)}, dashed
         </span>
       </figcaption>
-    </figure>
+    </Card>
   )
 }
 

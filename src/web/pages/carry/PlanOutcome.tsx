@@ -1,6 +1,6 @@
 // The outcome of the script on both printers, side by side.
-
 import type { PlanShown } from '../../state/api.ts'
+import { Card } from '../../ui/Card.tsx'
 import { OutcomeTable } from '../../ui/OutcomeTable.tsx'
 
 type Props = { plan: PlanShown; from: string; to: string }
@@ -10,7 +10,7 @@ export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
     title => !after.findings.some(each => each.title === title),
   )
   return (
-    <section aria-label="The outcome on each printer" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <Card aria-label="The outcome on each printer">
       <OutcomeTable
         sides={[
           { ...before, name: from },
@@ -22,6 +22,6 @@ export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
           Only on {from}: {gone.join('; ')}.
         </p>
       )}
-    </section>
+    </Card>
   )
 }

@@ -5,7 +5,9 @@ import type { ReactNode } from 'react'
 import { duration } from '../../../core/format.ts'
 import type { PlanShown } from '../../state/api.ts'
 import { Failed } from '../../ui/Failed.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
 import { seriousOf } from '../../ui/Severity.tsx'
+import { type Column, Table } from '../../ui/Table.tsx'
 import { changesOf, needsOf } from './carry-options.ts'
 import { countedKinds } from './kinds.ts'
 
@@ -14,34 +16,22 @@ export const planColumns = 6
 
 type Props = { label: string; first: string; findings: string; children: ReactNode }
 
+const columns = (first: string, findings: string): Column[] => [
+  { title: first, width: '30%' },
+  { title: 'Lines', width: '17%' },
+  { title: 'Questions', width: '14%' },
+  { title: findings, width: '17%' },
+  { title: 'Time', width: '13%' },
+  { title: 'More', head: <span className="sr-only">More</span> },
+]
+
 /** `first` heads the column of checkboxes, `findings` that of the new findings. Each row is a separate table body. */
 export const PlanTable = ({ label, first, findings, children }: Props) => (
-  // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-  <section aria-label={label} tabIndex={0} className="mt-4 overflow-x-auto">
-    <table className="w-full tablet:min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-body">
-      <colgroup>
-        <col className="w-[30%]" />
-        <col className="w-[17%]" />
-        <col className="w-[14%]" />
-        <col className="w-[17%]" />
-        <col className="w-[13%]" />
-        <col />
-      </colgroup>
-      <thead className="text-left text-small text-soft">
-        <tr>
-          <th className="py-1.5 pl-3 font-normal">{first}</th>
-          <th className="py-1.5 font-normal">Lines</th>
-          <th className="py-1.5 font-normal">Questions</th>
-          <th className="py-1.5 pr-2 font-normal">{findings}</th>
-          <th className="py-1.5 font-normal">Time</th>
-          <th className="py-1.5 pr-3 font-normal">
-            <span className="sr-only">More</span>
-          </th>
-        </tr>
-      </thead>
+  <ScrollRegion aria-label={label}>
+    <Table card className="table-fixed tablet:min-w-[860px]" columns={columns(first, findings)}>
       {children}
-    </table>
-  </section>
+    </Table>
+  </ScrollRegion>
 )
 
 type TickProps = { name: string; about: string; ticked: boolean; disabled: boolean; onTick: (ticked: boolean) => void }

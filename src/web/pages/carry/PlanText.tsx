@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { kindWords } from '../../../core/carry/outcomes.ts'
 import { plural } from '../../../core/format.ts'
 import type { Change, PlanShown } from '../../state/api.ts'
+import { Card } from '../../ui/Card.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { countedKinds, kindChars, kindLooks } from './kinds.ts'
 
@@ -58,7 +59,7 @@ function Passage({ title, changes, from, to, quiet, refused, onRefuse }: Passage
   // Blank lines between passages need no heading.
   if (title === null && !touched && quiet) return null
   return (
-    <li className="overflow-hidden rounded-card border border-rule bg-raised">
+    <Card as="li" flush className="overflow-hidden">
       <Press
         aria-expanded={shown}
         onClick={() => setOpen(!shown)}
@@ -107,7 +108,7 @@ function Passage({ title, changes, from, to, quiet, refused, onRefuse }: Passage
           </tbody>
         </table>
       )}
-    </li>
+    </Card>
   )
 }
 

@@ -4,6 +4,7 @@ import { plural } from '../../../core/format.ts'
 import type { CarryOptions } from '../../../core/model/came-from.ts'
 import type { PlanShown } from '../../state/api.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { fieldLook } from '../../ui/Field.tsx'
 import { Radios } from '../../ui/Radios.tsx'
 
@@ -15,7 +16,7 @@ export function Questions({ asks, asked, onAsked }: Props) {
   const answer = (key: string, given: string) => onAsked({ ...asked, answers: { ...asked.answers, [key]: given } })
   const open = asks.filter(({ answered }) => !answered).length
   return (
-    <section aria-label="Questions" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <Card aria-label="Questions">
       <h2 className="font-serif text-heading font-semibold">
         {open > 0 ? `${plural(open, 'question')} to answer` : 'Questions, all answered'}
       </h2>
@@ -26,7 +27,7 @@ export function Questions({ asks, asked, onAsked }: Props) {
           </li>
         ))}
       </ul>
-    </section>
+    </Card>
   )
 }
 

@@ -14,6 +14,7 @@ import { useScript, useShelf, useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { itsOrigin, noOptions } from './carry-options.ts'
@@ -66,18 +67,19 @@ function ToSeveral({ script, own, things, names }: Props) {
     if (failures.length > 0) throw new Error(failures.join(' '))
   })
   return (
-    <div className="mx-auto max-w-[1320px] px-6 py-5 max-tablet:px-3">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">Carry over to several</h1>
-          <p className="text-soft">
-            “{script.name}” of {own.name}, {momentFacts[moment].when}, to each ticked printer.
-          </p>
-        </div>
+    <Page
+      title="Carry over to several"
+      intro={
+        <>
+          “{script.name}” of {own.name}, {momentFacts[moment].when}, to each ticked printer.
+        </>
+      }
+      actions={
         <Button main disabled={ready.length === 0 || saving.pending} onClick={() => void saving.run()}>
           Save {plural(ready.length, 'new script')}
         </Button>
-      </div>
+      }
+    >
       <Failed why={saving.problem} onRetry={() => void saving.run()} />
       {others.length === 0 && <Notice>There is no other printer. Describe one on the shelf first.</Notice>}
       <PlanTable label="Printers" first="Printer" findings="Findings only there">
@@ -111,6 +113,6 @@ function ToSeveral({ script, own, things, names }: Props) {
           })}
         </tbody>
       </PlanTable>
-    </div>
+    </Page>
   )
 }

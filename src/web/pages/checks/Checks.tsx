@@ -6,6 +6,7 @@ import { rules } from '../../../core/check/rules.ts'
 import { plural } from '../../../core/format.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { fieldLook } from '../../ui/Field.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { RuleCard } from './RuleCard.tsx'
 
 const groups: [RuleGroup, string][] = [
@@ -37,15 +38,10 @@ export function Checks() {
     if (name) document.getElementById(name)?.scrollIntoView()
   }, [name])
   return (
-    <div className="mx-auto max-w-[1320px] px-6 py-5">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">Checks</h1>
-          <p className="max-w-[62ch] text-soft">
-            The problems that a rehearsal looks for, each with a small example script and its finding, calculated on
-            this page.
-          </p>
-        </div>
+    <Page
+      title="Checks"
+      intro="The problems that a rehearsal looks for, each with a small example script and its finding, calculated on this page."
+      actions={
         <label className="w-72">
           <span className="text-control font-semibold">Find a check</span>
           <input
@@ -56,8 +52,9 @@ export function Checks() {
             className={fieldLook}
           />
         </label>
-      </div>
-      <p role="status" className="mt-2 text-control text-soft">
+      }
+    >
+      <p role="status" className="text-control text-soft">
         {shown.length === rules.length ? plural(rules.length, 'check') : `${shown.length} of ${rules.length} checks`}
       </p>
       {groups.map(([group, heading]) => {
@@ -65,7 +62,7 @@ export function Checks() {
         if (these.length === 0) return null
         return (
           <section key={group} aria-label={heading}>
-            <h2 className="mt-5 mb-2 border-b border-rule pb-1 font-serif text-heading font-semibold">{heading}</h2>
+            <h2 className="mt-1 mb-2 border-b border-rule pb-1 font-serif text-heading font-semibold">{heading}</h2>
             <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-3">
               {these.map(rule => (
                 <RuleCard key={rule.name} rule={rule} />
@@ -74,6 +71,6 @@ export function Checks() {
           </section>
         )
       })}
-    </div>
+    </Page>
   )
 }

@@ -4,17 +4,14 @@ import type { Rule } from '../../../core/check/finding.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
 import { exampleRound } from '../../../core/rule-example.ts'
 import { unparted } from '../../lib/words.ts'
+import { Card } from '../../ui/Card.tsx'
 import { SeverityMark, severityWords } from '../../ui/Severity.tsx'
 
 export function RuleCard({ rule }: { rule: Rule }) {
   const finding = useMemo(() => exampleRound(rule).findings.find(each => each.rule === rule.name), [rule])
   const lines = rule.example.text.split('\n')
   return (
-    <article
-      id={rule.name}
-      aria-label={rule.title}
-      className="flex scroll-mt-3 flex-col rounded-card border border-rule bg-raised px-4 py-3"
-    >
+    <Card as="article" id={rule.name} aria-label={rule.title} className="flex scroll-mt-3 flex-col">
       <h3 className="flex items-baseline gap-2 font-serif text-lead font-semibold">
         <span className="translate-y-[1px]">
           <SeverityMark severity={rule.severity} />
@@ -52,7 +49,7 @@ export function RuleCard({ rule }: { rule: Rule }) {
           )}
         </div>
       </div>
-    </article>
+    </Card>
   )
 }
 

@@ -9,6 +9,7 @@ import { type FamilyName, familyNames } from '../../../core/model/family.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { CommandPage } from './CommandPage.tsx'
@@ -32,42 +33,44 @@ export function CommandBook() {
   const found = useMemo(() => searchBook(book, query), [book, query])
   const chosen = book.find(entry => entry.name === name) ?? found[0]
   return (
-    <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4 max-tablet:h-auto max-tablet:px-3">
-      <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-2">
-        <h1 className="font-serif text-title font-semibold">Command book</h1>
-        <input
-          type="search"
-          value={query}
-          onChange={event => setQuery(event.target.value)}
-          aria-label="Search the commands"
-          placeholder="G28, or: wait for bed"
-          className="w-48 rounded-button border border-rule bg-raised px-3 py-1.5 placeholder:text-soft"
-        />
-        <fieldset className="flex gap-1">
-          <legend className="sr-only">Firmware family</legend>
-          {(['all', ...familyNames] as const).map(each => (
-            <label
-              key={each}
-              className={`cursor-pointer rounded-button border px-2.5 py-1 text-control has-focus-visible:outline-2 ${family === each ? 'border-ink bg-sunk font-semibold' : 'border-rule bg-raised'}`}
-            >
-              <input
-                type="radio"
-                name="family"
-                className="sr-only"
-                checked={family === each}
-                onChange={() => setFamily(each)}
-              />
-              {each === 'all' ? 'all families' : each}
-            </label>
-          ))}
-        </fieldset>
-        <div className="ml-auto flex gap-2">
+    <Page
+      fill
+      title="Command book"
+      actions={
+        <>
+          <input
+            type="search"
+            value={query}
+            onChange={event => setQuery(event.target.value)}
+            aria-label="Search the commands"
+            placeholder="G28, or: wait for bed"
+            className="w-48 rounded-button border border-rule bg-raised px-3 py-1.5 placeholder:text-soft"
+          />
+          <fieldset className="flex gap-1">
+            <legend className="sr-only">Firmware family</legend>
+            {(['all', ...familyNames] as const).map(each => (
+              <label
+                key={each}
+                className={`cursor-pointer rounded-button border px-2.5 py-1 text-control has-focus-visible:outline-2 ${family === each ? 'border-ink bg-sunk font-semibold' : 'border-rule bg-raised'}`}
+              >
+                <input
+                  type="radio"
+                  name="family"
+                  className="sr-only"
+                  checked={family === each}
+                  onChange={() => setFamily(each)}
+                />
+                {each === 'all' ? 'all families' : each}
+              </label>
+            ))}
+          </fieldset>
           <Button onClick={() => setPanel('identify')}>Identify a printer</Button>
           <Button main onClick={() => setPanel('teach')}>
             Teach a command
           </Button>
-        </div>
-      </div>
+        </>
+      }
+    >
       {asked.error && <Pending on={[asked]} what="what was taught" />}
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4 max-tablet:grid-cols-1 max-tablet:grid-rows-[240px_auto]">
         <div className="flex min-h-0 flex-col gap-2">
@@ -88,7 +91,7 @@ export function CommandBook() {
         />
       )}
       {panel === 'identify' && things && <IdentifyPanel printers={things.printers} onClose={() => setPanel(null)} />}
-    </div>
+    </Page>
   )
 }
 

@@ -7,7 +7,10 @@ import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { api } from '../../state/api.ts'
 import { useUses } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
+import { cardLook } from '../../ui/Card.tsx'
 import { PageLink } from '../../ui/Press.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
+import { Table } from '../../ui/Table.tsx'
 
 type Props = { entry: BookEntry; taught: TaughtCommand[] }
 
@@ -27,12 +30,7 @@ export function CommandPage({ entry, taught }: Props) {
   const groups = grouped(entry)
   const mine = taught.filter(({ name }) => name === entry.name)
   return (
-    <article
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-      tabIndex={0}
-      className="min-h-0 overflow-auto rounded-card border border-rule bg-raised px-6 py-4"
-      aria-label={entry.name}
-    >
+    <ScrollRegion as="article" className={`${cardLook} min-h-0 px-6 py-4`} aria-label={entry.name}>
       <h2 className="font-mono text-title font-semibold">{entry.name}</h2>
       {groups.length > 1 && <p className="mt-1 text-warn">Means different things in different families.</p>}
       {groups.map(({ families, spec }) => (
@@ -56,21 +54,13 @@ export function CommandPage({ entry, taught }: Props) {
         </Button>
       ))}
       <Uses name={entry.name} />
-    </article>
+    </ScrollRegion>
   )
 }
 
 function Letters({ letters }: { letters: readonly Letter[] }) {
   return (
-    <table className="text-left">
-      <caption className="sr-only">Letters</caption>
-      <thead className="sr-only">
-        <tr>
-          <th scope="col">Letter</th>
-          <th scope="col">Meaning</th>
-          <th scope="col">Unit</th>
-        </tr>
-      </thead>
+    <Table label="Letters" hideHeadings className="w-auto!" columns={['Letter', 'Meaning', 'Unit']}>
       <tbody>
         {letters.map(({ letter, means, unit, range, required }) => (
           <tr key={letter}>
@@ -88,7 +78,7 @@ function Letters({ letters }: { letters: readonly Letter[] }) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   )
 }
 

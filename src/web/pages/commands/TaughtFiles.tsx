@@ -1,5 +1,4 @@
 // Exports taught commands to a file, and imports them from one.
-
 import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { api } from '../../state/api.ts'

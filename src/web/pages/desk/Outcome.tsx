@@ -1,5 +1,4 @@
 // The outcome at the bottom of the Desk: time, filament, and whether the machine is ready for what comes next.
-
 import { CircleAlert, CircleCheck } from 'lucide-react'
 import { memo } from 'react'
 import { clock, duration, plain, plural } from '../../../core/format.ts'

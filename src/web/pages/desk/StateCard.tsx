@@ -6,15 +6,15 @@ import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../.
 import type { DeskRound } from '../../../tasks/desk-round.ts'
 import type { Seen } from '../../state/desk-watch.ts'
 import { commandAtPlayhead } from '../../state/playhead.ts'
+import { cardLook } from '../../ui/Card.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
 
 export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
   const { round, playheadS } = open
   return (
-    <section
+    <ScrollRegion
       aria-label="The machine at the playhead"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-      tabIndex={0}
-      className="isolate flex min-h-0 w-[158px] shrink-0 flex-col overflow-auto rounded-card border border-rule bg-raised px-3 py-2.5"
+      className={`${cardLook} isolate flex min-h-0 w-[158px] shrink-0 flex-col px-3 py-2.5`}
     >
       <h2 className="font-serif text-lead font-semibold">At {clock(playheadS)}</h2>
       {round && (
@@ -27,7 +27,7 @@ export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
           ))}
         </dl>
       )}
-    </section>
+    </ScrollRegion>
   )
 })
 

@@ -11,6 +11,7 @@ import { inWorker } from '../../state/rehearser.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { Table } from '../../ui/Table.tsx'
 import { timedTrials } from './story.ts'
 
 type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: () => void }
@@ -41,14 +42,7 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
       {fit && !fit.ok && <p>{fit.why}</p>}
       {fit?.ok && (
         <>
-          <table className="w-full text-body">
-            <thead className="text-left text-small text-soft">
-              <tr>
-                <th className="py-1 font-normal">By the clock</th>
-                <th className="py-1 font-normal">Rehearsed now</th>
-                <th className="py-1 font-normal">With the new figures</th>
-              </tr>
-            </thead>
+          <Table columns={['By the clock', 'Rehearsed now', 'With the new figures']}>
             <tbody>
               {fit.rows.map(({ measuredS, beforeS, afterS }, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: trials have no other order
@@ -59,7 +53,7 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           {!fit.agrees && (
             <p className="mt-3 flex gap-2 text-warn">
               <CircleAlert size={17} aria-hidden className="mt-1 shrink-0" />

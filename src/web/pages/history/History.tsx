@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx'
 import { CameFrom } from '../../ui/CameFrom.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 import { CalibratePanel } from './CalibratePanel.tsx'
@@ -38,26 +39,30 @@ export function History() {
   const { script, revisions, trials, variants } = story
   const measured = trials.filter(({ data }) => data.measuredS !== null)
   return (
-    <div className="mx-auto grid max-w-[1180px] gap-5 px-6 py-5">
-      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">{script.name}</h1>
-          <p className="text-soft">
-            {setting.printer.name}, {momentFacts[script.moment].when} · {plural(revisions.length, 'revision')} in{' '}
-            {plural(variants.length, 'variant')} · {plural(trials.length, 'trial')}
-          </p>
-        </div>
-        {measured.length > 0 && <Button onClick={() => setFitting(true)}>Calibrate from trials…</Button>}
-        <Button onClick={() => setTrying(revisions.find(each => each.id === script.revisionId) ?? null)}>
-          What did you see?
-        </Button>
-        <PageLink
-          to={`/desk/${script.id}`}
-          className="rounded-button border border-heat bg-heat px-3.5 py-1.5 text-control font-semibold text-on-heat hover:brightness-110"
-        >
-          Open on the Desk
-        </PageLink>
-      </div>
+    <Page
+      title={script.name}
+      intro={
+        <>
+          {setting.printer.name}, {momentFacts[script.moment].when} · {plural(revisions.length, 'revision')} in{' '}
+          {plural(variants.length, 'variant')} · {plural(trials.length, 'trial')}
+        </>
+      }
+      narrow
+      actions={
+        <>
+          {measured.length > 0 && <Button onClick={() => setFitting(true)}>Calibrate from trials…</Button>}
+          <Button onClick={() => setTrying(revisions.find(each => each.id === script.revisionId) ?? null)}>
+            What did you see?
+          </Button>
+          <PageLink
+            to={`/desk/${script.id}`}
+            className="rounded-button border border-heat bg-heat px-3.5 py-1.5 text-control font-semibold text-on-heat hover:brightness-110"
+          >
+            Open on the Desk
+          </PageLink>
+        </>
+      }
+    >
       <CameFrom script={script} />
       {variants.length > 1 && (
         <ul aria-label="Variants" className="flex flex-wrap gap-2">
@@ -126,6 +131,6 @@ export function History() {
         />
       )}
       {fitting && <CalibratePanel story={story} setting={setting} things={things} onClose={() => setFitting(false)} />}
-    </div>
+    </Page>
   )
 }

@@ -5,6 +5,7 @@ import { clock, duration, plain } from '../../../core/format.ts'
 import type { Story, Variant } from '../../../core/model/stored.ts'
 import { numberTicks, timeTicks } from '../../lib/round-ticks.ts'
 import { useSize } from '../../lib/useSize.ts'
+import { Card } from '../../ui/Card.tsx'
 
 const max = 60
 const height = 150
@@ -69,18 +70,15 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
   const wanted = Math.min(max, story.revisions.length)
   if (first && all.length === wanted && all.every(each => takes(each) === takes(first)))
     return (
-      <p className="rounded-card border border-rule bg-raised px-4 py-2.5">
+      <Card as="p" flush className="px-4 py-2.5">
         {wanted < story.revisions.length ? `The last ${wanted}` : wanted === 2 ? 'Both' : `All ${wanted}`} revisions
         take {takes(first)}.
-      </p>
+      </Card>
     )
   const narrowest = Math.min(...variants.map(each => each.rows.length)) / Math.max(1, rows.length)
   const byLetter = narrowest * (width - leftPx - rightPx) < roomForName
   return (
-    <section
-      aria-label="Time and waste over the revisions"
-      className="rounded-card border border-rule bg-raised px-4 py-2.5"
-    >
+    <Card flush aria-label="Time and waste over the revisions" className="px-4 py-2.5">
       <p className="text-control text-soft">
         {all.length > 0
           ? 'Each revision: bars: time; line: filament; ● tried on the machine.'
@@ -173,6 +171,6 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
           ))}
         </ul>
       )}
-    </section>
+    </Card>
   )
 }

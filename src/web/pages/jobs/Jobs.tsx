@@ -13,6 +13,7 @@ import { useThings } from '../../state/queries.ts'
 import { BedPicture } from '../../ui/BedPicture.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { FromFile } from './FromFile.tsx'
@@ -35,12 +36,11 @@ export function Jobs() {
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
   const close = () => setEditing(null)
   return (
-    <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3">
-      <section aria-label="Jobs">
-        <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
-          <h1 className="font-serif text-title leading-8 font-semibold">Jobs</h1>
-          <p className="pb-0.5 text-soft">what is about to be printed</p>
-          <span className="ml-auto" />
+    <Page
+      title="Jobs and materials"
+      intro="A script is rehearsed for a job: what is printed, where on the bed, and from which materials."
+      actions={
+        <>
           <Choice
             name="Shown on"
             value={String(things.printers.find(({ data }) => data === printer)?.id)}
@@ -54,51 +54,61 @@ export function Jobs() {
           <Button onClick={() => setEditing({ what: 'job', kept: null })}>
             <Plus size={15} aria-hidden /> New job
           </Button>
-        </div>
-        <ul>
-          {things.jobs.map(kept => (
-            <li key={kept.id} className="border-b border-rule">
-              <Press
-                onClick={() => setEditing({ what: 'job', kept })}
-                className="flex w-full items-center gap-4 px-1 py-2 text-left hover:bg-sunk"
-              >
-                <BedPicture printer={printer} strokes={[]} probes={false} size={64} area={areaOn(kept.data, printer)} />
-                <span className="min-w-0 flex-1">
-                  <span className="font-semibold">{kept.data.name}</span>
-                  <span className="block text-control text-soft">{kept.data.about}</span>
-                  <span className="block text-control">{toldJob(kept.data, printer)}</span>
-                </span>
-              </Press>
-            </li>
-          ))}
-        </ul>
-        <FromFile
-          materials={things.materials.map(({ data }) => data)}
-          printer={printer}
-          onJob={(begin, note) => setEditing({ what: 'job', kept: null, begin, note })}
-        />
-      </section>
-      <section aria-label="Materials">
-        <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
-          <h2 className="font-serif text-title leading-8 font-semibold">Materials</h2>
-          <Button className="ml-auto" onClick={() => setEditing({ what: 'material', kept: null })}>
+          <Button onClick={() => setEditing({ what: 'material', kept: null })}>
             <Plus size={15} aria-hidden /> New material
           </Button>
-        </div>
-        <ul>
-          {things.materials.map(kept => (
-            <li key={kept.id} className="border-b border-rule">
-              <Press
-                onClick={() => setEditing({ what: 'material', kept })}
-                className="w-full px-1 py-2 text-left hover:bg-sunk"
-              >
-                <span className="font-semibold">{kept.data.name}</span>
-                <span className="block text-control">{toldMaterial(kept.data)}</span>
-              </Press>
-            </li>
-          ))}
-        </ul>
-      </section>
+        </>
+      }
+    >
+      <div className="grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 max-tablet:grid-cols-1">
+        <section aria-label="Jobs">
+          <h2 className="border-b border-rule pb-1 font-serif text-heading font-semibold">Jobs</h2>
+          <ul>
+            {things.jobs.map(kept => (
+              <li key={kept.id} className="border-b border-rule">
+                <Press
+                  onClick={() => setEditing({ what: 'job', kept })}
+                  className="flex w-full items-center gap-4 px-1 py-2 text-left hover:bg-sunk"
+                >
+                  <BedPicture
+                    printer={printer}
+                    strokes={[]}
+                    probes={false}
+                    size={64}
+                    area={areaOn(kept.data, printer)}
+                  />
+                  <span className="min-w-0 flex-1">
+                    <span className="font-semibold">{kept.data.name}</span>
+                    <span className="block text-control text-soft">{kept.data.about}</span>
+                    <span className="block text-control">{toldJob(kept.data, printer)}</span>
+                  </span>
+                </Press>
+              </li>
+            ))}
+          </ul>
+          <FromFile
+            materials={things.materials.map(({ data }) => data)}
+            printer={printer}
+            onJob={(begin, note) => setEditing({ what: 'job', kept: null, begin, note })}
+          />
+        </section>
+        <section aria-label="Materials">
+          <h2 className="border-b border-rule pb-1 font-serif text-heading font-semibold">Materials</h2>
+          <ul>
+            {things.materials.map(kept => (
+              <li key={kept.id} className="border-b border-rule">
+                <Press
+                  onClick={() => setEditing({ what: 'material', kept })}
+                  className="w-full px-1 py-2 text-left hover:bg-sunk"
+                >
+                  <span className="font-semibold">{kept.data.name}</span>
+                  <span className="block text-control">{toldMaterial(kept.data)}</span>
+                </Press>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
       {editing?.what === 'material' && <MaterialPanel kept={editing.kept} onClose={close} />}
       {editing?.what === 'job' && (
         <JobPanel
@@ -110,7 +120,7 @@ export function Jobs() {
           onClose={close}
         />
       )}
-    </div>
+    </Page>
   )
 }
 

@@ -4,7 +4,9 @@ import type { MacroLine, MacroTrouble } from '../../../core/explain/macro.ts'
 import type { ConfigProblem } from '../../../core/macros/config.ts'
 import { unparted } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
 
 /** One macro or file, as the list has it. */
 /** `file` is the file that contains the macro, null for the main config. `line` is the macro's first line. */
@@ -73,13 +75,12 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
         {unseen}
       </div>
       {macro && (
-        <article aria-label={macro.name} className="flex min-h-0 flex-col rounded-card border border-rule bg-raised">
+        <Card as="article" flush aria-label={macro.name} className="flex min-h-0 flex-col">
           <header className="border-b border-rule px-4 py-2.5">
             <h2 className="font-serif text-heading font-semibold">{macro.name}</h2>
             {macro.about && <p className="text-soft">{macro.about}</p>}
           </header>
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard */}
-          <div className="min-h-0 overflow-auto py-1.5" tabIndex={0}>
+          <ScrollRegion as="div" className="min-h-0 py-1.5">
             <table className="w-full">
               <tbody>
                 {macro.lines.map(({ number, text, says, depth }) => (
@@ -105,8 +106,8 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
                 ))}
               </tbody>
             </table>
-          </div>
-        </article>
+          </ScrollRegion>
+        </Card>
       )}
     </div>
   )

@@ -14,6 +14,7 @@ import { useShelf, useThings } from '../../state/queries.ts'
 import { inWorker } from '../../state/rehearser.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
@@ -71,16 +72,12 @@ export function Macros() {
   const ofHost = useLocation().state?.config ? printers.find(({ data }) => macroStorage(data) === 'config') : undefined
   const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
   return (
-    <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5 max-tablet:h-auto max-tablet:px-3">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">Macros</h1>
-          <p className="max-w-[72ch] text-soft">
-            Macros are stored on the printer, and scripts call them. A line that calls one is rehearsed through it: its
-            values, branches and calls are calculated as the printer would.
-          </p>
-        </div>
-        {chosen && (
+    <Page
+      title="Macros"
+      intro="Macros are stored on the printer, and scripts call them. A line that calls one is rehearsed through it: its values, branches and calls are calculated as the printer would."
+      fill
+      actions={
+        chosen && (
           <Choice
             name="Printer"
             value={chosen.data.name}
@@ -91,12 +88,13 @@ export function Macros() {
             }))}
             onChange={printer => setSearch({ printer })}
           />
-        )}
-      </div>
+        )
+      }
+    >
       {!things && <Pending on={[asked]} what="the macros" />}
       {things && !chosen && <p>None of your printers has macros: only printers with host or macro-file firmware do.</p>}
       {chosen && <OfPrinter key={chosen.id} printer={chosen} />}
-    </div>
+    </Page>
   )
 }
 

@@ -1,6 +1,5 @@
 // Values that a printer's macros read from the machine and a rehearsal can't know: one number each, saved with the
 // printer.
-
 import { useState } from 'react'
 import type { MacroTrouble } from '../../../core/explain/macro.ts'
 import type { Printer } from '../../../core/model/printer.ts'

@@ -11,6 +11,7 @@ import { rememberMyPrinter } from '../../state/my-printer.ts'
 import { Button } from '../../ui/Button.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { PageHead } from '../../ui/Page.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { Radios } from '../../ui/Radios.tsx'
 import { TextField } from '../../ui/TextField.tsx'
@@ -77,20 +78,22 @@ export function NewPrinter() {
           if (done) void navigate(made.current, { replace: true })
         })
       }
-      className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3"
+      className="mx-auto grid max-w-[1180px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3"
     >
       <div className="grid content-start gap-5">
-        <div>
-          <h1 className="font-serif text-title font-semibold">A new printer</h1>
-          <p className="text-soft">
-            Five questions. Everything else gets the usual values for such a printer, and can be changed later. Do you
-            have its config, or its settings report? Then it can be{' '}
-            <PageLink to="/printers/learn" className="text-heat underline">
-              learned from its files
-            </PageLink>
-            .
-          </p>
-        </div>
+        <PageHead
+          title="A new printer"
+          intro={
+            <>
+              Five questions. Everything else gets the usual values for such a printer, and can be changed later. Do you
+              have its config, or its settings report? Then it can be{' '}
+              <PageLink to="/printers/learn" className="text-heat underline">
+                learned from its files
+              </PageLink>
+              .
+            </>
+          }
+        />
         <Question number={1} title="What do you call it?">
           <TextField form={fields} path="name" name="Name" max={80} />
         </Question>

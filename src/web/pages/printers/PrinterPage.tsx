@@ -1,5 +1,4 @@
 // The page of a printer: all its fields, its bed, and the effect of a change on its scripts.
-
 import { Copy, Cpu, Download, FileSearch, History } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -13,6 +12,7 @@ import { useTitle } from '../../lib/useTitle.ts'
 import { api, type Things } from '../../state/api.ts'
 import { useScriptsOf } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { EffectCard } from '../../ui/EffectCard.tsx'
@@ -20,6 +20,7 @@ import { Failed } from '../../ui/Failed.tsx'
 import { LeaveDialog } from '../../ui/LeaveDialog.tsx'
 import { MissingThing } from '../../ui/MissingThing.tsx'
 import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { PageHead } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { BedPad } from './BedPad.tsx'
@@ -67,38 +68,41 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
     await navigate(`/printers/${made.id}`)
   })
   return (
-    <form noValidate onSubmit={event => void form.submit(event)} className="mx-auto max-w-[1320px] px-6 py-5">
-      <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 bg-paper pb-3">
-        <div className="min-w-60 flex-1 max-wide:basis-full">
-          <h1 className="truncate font-serif text-title font-semibold">{saved.name}</h1>
-          <p className="text-soft" role="status">
-            {changed ? (form.waited ?? 'Changed, not saved') : said || saved.about}
-          </p>
-        </div>
-        <Button onClick={() => setAsking(true)}>Throw away…</Button>
-        <Button onClick={() => void navigate(`/printers/${id}/firmware`)}>
-          <Cpu size={15} aria-hidden /> Another firmware…
-        </Button>
-        <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
-          <FileSearch size={15} aria-hidden /> Learn from files…
-        </Button>
-        <Button onClick={() => setEarlier(true)}>
-          <History size={15} aria-hidden /> Earlier…
-        </Button>
-        <Button onClick={() => void copying.run()}>
-          <Copy size={15} aria-hidden /> Copy
-        </Button>
-        <a
-          href={`/api/archive/printers/${id}`}
-          download
-          className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
-        >
-          <Download size={15} aria-hidden /> Export
-        </a>
-        {changed && <Button onClick={form.undo}>Undo changes</Button>}
-        <Button main type="submit" data-saves disabled={!changed}>
-          Save
-        </Button>
+    <form noValidate onSubmit={event => void form.submit(event)} className="mx-auto max-w-[1500px] px-6 py-5">
+      <div className="sticky top-0 z-10 bg-paper pb-3">
+        <PageHead
+          title={saved.name}
+          intro={changed ? (form.waited ?? 'Changed, not saved') : said || saved.about}
+          live
+          actions={
+            <>
+              <Button onClick={() => setAsking(true)}>Throw away…</Button>
+              <Button onClick={() => void navigate(`/printers/${id}/firmware`)}>
+                <Cpu size={15} aria-hidden /> Another firmware…
+              </Button>
+              <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
+                <FileSearch size={15} aria-hidden /> Learn from files…
+              </Button>
+              <Button onClick={() => setEarlier(true)}>
+                <History size={15} aria-hidden /> Earlier…
+              </Button>
+              <Button onClick={() => void copying.run()}>
+                <Copy size={15} aria-hidden /> Copy
+              </Button>
+              <a
+                href={`/api/archive/printers/${id}`}
+                download
+                className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
+              >
+                <Download size={15} aria-hidden /> Export
+              </a>
+              {changed && <Button onClick={form.undo}>Undo changes</Button>}
+              <Button main type="submit" data-saves disabled={!changed}>
+                Save
+              </Button>
+            </>
+          }
+        />
       </div>
       <div className="mb-3 empty:hidden">
         <Failed why={form.refusal} />
@@ -180,8 +184,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
 
 /** The printer's scripts, each to open or to carry over. */
 const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
-  <section aria-label="Its scripts" className="rounded-card border border-rule bg-raised px-4 py-3">
-    <h2 className="font-serif text-heading font-semibold">Its scripts</h2>
+  <Card aria-label="Its scripts" title="Its scripts">
     <ul className="mt-1 grid gap-1 text-body">
       {scripts.map(({ id, name }) => (
         <li key={id} className="flex items-baseline gap-3">
@@ -198,5 +201,5 @@ const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
         </li>
       ))}
     </ul>
-  </section>
+  </Card>
 )

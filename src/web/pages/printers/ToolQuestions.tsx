@@ -2,6 +2,7 @@
 import { type UseFormReturn, useFieldArray } from 'react-hook-form'
 import { type Answers, firstTool } from '../../../core/model/new-printer.ts'
 import { Button } from '../../ui/Button.tsx'
+import { type Column, Table } from '../../ui/Table.tsx'
 
 type Props = { form: UseFormReturn<Answers, unknown, Answers> }
 
@@ -22,26 +23,24 @@ export function ToolQuestions({ form }: Props) {
       />
     </td>
   )
+  const columns: readonly Column[] = [
+    { title: 'Tool', width: '2.25rem' },
+    'Nozzle, mm',
+    'Filament, mm',
+    'Filaments into it',
+    ...(several
+      ? [
+          'Offset X',
+          'Y',
+          'Z',
+          'Heater',
+          { title: 'Remove', head: <span className="sr-only">Remove</span>, width: '4rem' },
+        ]
+      : []),
+  ]
   return (
     <div>
-      <table className="w-full table-fixed">
-        <thead>
-          <tr className="text-left text-small text-soft">
-            <th className="w-9 font-normal">Tool</th>
-            <th className="font-normal">Nozzle, mm</th>
-            <th className="font-normal">Filament, mm</th>
-            <th className="font-normal">Filaments into it</th>
-            {several && (
-              <>
-                <th className="font-normal">Offset X</th>
-                <th className="font-normal">Y</th>
-                <th className="font-normal">Z</th>
-                <th className="font-normal">Heater</th>
-                <th className="w-16" />
-              </>
-            )}
-          </tr>
-        </thead>
+      <Table className="table-fixed" columns={columns}>
         <tbody>
           {tools.map(({ id }, i) => (
             <tr key={id}>
@@ -86,7 +85,7 @@ export function ToolQuestions({ form }: Props) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       <Button small onClick={() => append({ ...(form.getValues('tools').at(-1) ?? firstTool), heater: null })}>
         Another tool
       </Button>

@@ -1,6 +1,5 @@
 // Refrains: passages that several scripts share. A change is shown for every script that has the refrain, and rolled
 // out to the chosen ones.
-
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import * as v from 'valibot'
@@ -16,11 +15,13 @@ import { api, type Things } from '../../state/api.ts'
 import { useRefrains, useScriptsWith, useThings } from '../../state/queries.ts'
 import { AskPanel } from '../../ui/AskPanel.tsx'
 import { Button } from '../../ui/Button.tsx'
+import { EmptyState } from '../../ui/Card.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { LeaveDialog } from '../../ui/LeaveDialog.tsx'
 import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { RollOut } from './RollOut.tsx'
@@ -33,23 +34,17 @@ export function Refrains() {
   const [making, setMaking] = useState(false)
   const chosen = all?.find(({ id }) => String(id) === search.get('refrain')) ?? all?.[0]
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-tablet:px-3">
-      <div className="flex items-end gap-4">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">Refrains</h1>
-          <p className="max-w-[80ch] text-soft">
-            A refrain is a passage shared by many scripts. Change it here, see the effect on each script, and roll it
-            out to those you tick.
-          </p>
-        </div>
-        <Button onClick={() => setMaking(true)}>New refrain</Button>
-      </div>
+    <Page
+      title="Refrains"
+      intro="A refrain is a passage shared by many scripts. Change it here, see the effect on each script, and roll it out to those you tick."
+      actions={<Button onClick={() => setMaking(true)}>New refrain</Button>}
+    >
       {(!all || !things) && <Pending on={[refrains, asked]} what="the refrains" />}
       {all?.length === 0 && (
-        <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+        <EmptyState>
           No refrain yet. On the Desk, open the outline of a script and choose “Make it a refrain” in the menu of a
           passage.
-        </p>
+        </EmptyState>
       )}
       {all && all.length > 0 && things && (
         <div className="grid grid-cols-[230px_minmax(0,1fr)] gap-6 max-tablet:grid-cols-1">
@@ -87,7 +82,7 @@ export function Refrains() {
           onClose={() => setMaking(false)}
         />
       )}
-    </div>
+    </Page>
   )
 }
 
@@ -173,7 +168,10 @@ function OneRefrain({ refrain, things }: OneProps) {
             {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save without rolling out'}
           </Button>
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
-          <Press onClick={() => setDropping(true)} className="text-left text-control text-soft underline hover:text-bad">
+          <Press
+            onClick={() => setDropping(true)}
+            className="text-left text-control text-soft underline hover:text-bad"
+          >
             Detach this refrain…
           </Press>
           {dropping && (

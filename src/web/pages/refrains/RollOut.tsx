@@ -13,9 +13,12 @@ import type { Things } from '../../state/api.ts'
 import { usualSetting } from '../../state/rehearsal-input.ts'
 import { inWorker } from '../../state/rehearser.ts'
 import { Button } from '../../ui/Button.tsx'
+import { EmptyState } from '../../ui/Card.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { LineChanges } from '../../ui/LineChanges.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
+import { type Column, Table } from '../../ui/Table.tsx'
 
 type Landing = { script: SavedScript; after: string }
 type Props = {
@@ -69,43 +72,24 @@ function useProofs(landings: readonly Landing[], things: Things) {
   return { proofs, problem, retry: () => setAttempt(attempt + 1) }
 }
 
+const columns: readonly Column[] = [
+  { title: 'Roll out', width: '10%' },
+  { title: 'Script', width: '28%' },
+  { title: 'In the script', width: '20%' },
+  { title: 'Lines', width: '10%' },
+  { title: 'Findings', width: '11%' },
+  { title: 'Time', width: '12%' },
+  'Filament',
+]
+
 export function RollOut({ landings, waiting, things, ...rest }: Props) {
   const { proofs, problem, retry } = useProofs(landings, things)
   if (waiting) return <p className="text-soft">Looking through the scripts…</p>
-  if (landings.length === 0)
-    return (
-      <p className="rounded-card border border-rule bg-raised p-6 text-center text-soft">
-        No script has it yet. On the Desk, “Add” puts it in.
-      </p>
-    )
+  if (landings.length === 0) return <EmptyState>No script has it yet. On the Desk, “Add” puts it in.</EmptyState>
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-    <section aria-label="Scripts that have it" tabIndex={0} className="overflow-x-auto">
+    <ScrollRegion aria-label="Scripts that have it">
       <Failed why={problem && `What the change does could not be worked out. ${problem}`} onRetry={retry} />
-      <table
-        aria-label="Scripts that have it"
-        className="w-full min-w-[640px] table-fixed rounded-card border border-rule bg-raised text-body"
-      >
-        <colgroup>
-          <col className="w-[10%]" />
-          <col className="w-[28%]" />
-          <col className="w-[20%]" />
-          <col className="w-[10%]" />
-          <col className="w-[11%]" />
-          <col className="w-[12%]" />
-          <col />
-        </colgroup>
-        <thead className="text-left text-small text-soft">
-          <tr>
-            <th className="py-1.5 pl-3 font-normal">Roll out</th>
-            <th className="py-1.5 font-normal">Script</th>
-            <th className="py-1.5 font-normal">In the script</th>
-            <th className="py-1.5 font-normal">Lines</th>
-            <th className="py-1.5 font-normal">Findings</th>
-            <th className="py-1.5 font-normal">Time</th>
-            <th className="py-1.5 pr-3 font-normal">Filament</th>
-          </tr>
-        </thead>
+      <Table card label="Scripts that have it" className="min-w-[640px] table-fixed" columns={columns}>
         {landings.map(landing => (
           <ScriptRow
             key={landing.script.id}
@@ -115,8 +99,8 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
             {...rest}
           />
         ))}
-      </table>
-    </section>
+      </Table>
+    </ScrollRegion>
   )
 }
 

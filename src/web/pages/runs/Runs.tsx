@@ -1,5 +1,4 @@
 // Runs: rehearses one script, or all of a printer, for many jobs and materials.
-
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
@@ -17,8 +16,10 @@ import { taughtFor } from '../../state/rehearsal-input.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
 import { Button } from '../../ui/Button.tsx'
+import { EmptyState } from '../../ui/Card.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Progress } from '../../ui/Progress.tsx'
 import { RunsChart } from './RunsChart.tsx'
@@ -94,60 +95,59 @@ export function Runs() {
 
   if (!things || !shelf || !chosenPrinter) return <Pending on={[askedThings, askedShelf]} what="jobs and scripts" />
   return (
-    <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
-      <Failed why={starting.problem} onRetry={starting.retry} />
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-        <div className="min-w-64 flex-1">
-          <h1 className="font-serif text-title font-semibold">Runs</h1>
-          <p className="text-soft">
-            A script has to be right for every job. Here it is rehearsed for all of them at once.
-          </p>
-        </div>
-        <Choice
-          name="Printer"
-          value={String(chosenPrinter.id)}
-          options={withScripts.map(({ id, printer }) => ({
-            value: String(id),
-            label: printer.name,
-            about: printer.about,
-          }))}
-          onChange={id => setSearch({ printer: id })}
-        />
-        <Choice
-          name="Script"
-          value={script}
-          options={[
-            ...chosenPrinter.scripts.map(({ id, name, moment }) => ({
+    <Page
+      title="Runs"
+      intro="A script has to be right for every job. Here it is rehearsed for all of them at once."
+      actions={
+        <>
+          <Choice
+            name="Printer"
+            value={String(chosenPrinter.id)}
+            options={withScripts.map(({ id, printer }) => ({
               value: String(id),
-              label: name,
-              about: momentFacts[moment].when,
-            })),
-            { value: allScripts, label: 'All of its scripts', about: plural(chosenPrinter.scripts.length, 'script') },
-          ]}
-          onChange={id => setSearch({ printer: String(chosenPrinter.id), script: id })}
-        />
-        <Choice
-          name="Against"
-          value={against}
-          options={[
-            { value: 'own', label: 'Your jobs', about: `those that ${chosenPrinter.printer.name} can print` },
-            { value: 'materials', label: 'Your jobs, every material', about: 'each that the hot end can melt' },
-            {
-              value: 'combined',
-              label: 'Everything combined',
-              about: 'materials × positions and heights × sets of tools',
-            },
-          ]}
-          onChange={value => setAgainst(value as Against)}
-        />
-        {going ? (
-          <Button onClick={stopRuns}>Stop</Button>
-        ) : (
-          <Button main disabled={runs.length === 0} onClick={() => void starting.run()}>
-            Rehearse {plural(runs.length * (script === allScripts ? chosenPrinter.scripts.length : 1), 'run')}
-          </Button>
-        )}
-      </div>
+              label: printer.name,
+              about: printer.about,
+            }))}
+            onChange={id => setSearch({ printer: id })}
+          />
+          <Choice
+            name="Script"
+            value={script}
+            options={[
+              ...chosenPrinter.scripts.map(({ id, name, moment }) => ({
+                value: String(id),
+                label: name,
+                about: momentFacts[moment].when,
+              })),
+              { value: allScripts, label: 'All of its scripts', about: plural(chosenPrinter.scripts.length, 'script') },
+            ]}
+            onChange={id => setSearch({ printer: String(chosenPrinter.id), script: id })}
+          />
+          <Choice
+            name="Against"
+            value={against}
+            options={[
+              { value: 'own', label: 'Your jobs', about: `those that ${chosenPrinter.printer.name} can print` },
+              { value: 'materials', label: 'Your jobs, every material', about: 'each that the hot end can melt' },
+              {
+                value: 'combined',
+                label: 'Everything combined',
+                about: 'materials × positions and heights × sets of tools',
+              },
+            ]}
+            onChange={value => setAgainst(value as Against)}
+          />
+          {going ? (
+            <Button onClick={stopRuns}>Stop</Button>
+          ) : (
+            <Button main disabled={runs.length === 0} onClick={() => void starting.run()}>
+              Rehearse {plural(runs.length * (script === allScripts ? chosenPrinter.scripts.length : 1), 'run')}
+            </Button>
+          )}
+        </>
+      }
+    >
+      <Failed why={starting.problem} onRetry={starting.retry} />
       {against !== 'combined' && out.length > 0 && (
         <details className="text-control text-soft">
           <summary>
@@ -165,9 +165,7 @@ export function Runs() {
       )}
       {going && <Progress label="Rehearsing" done={going.done} all={going.all} />}
       {rows.length === 0 && !going && troubles.length === 0 && (
-        <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
-          Nothing rehearsed yet. Choose a script and press Rehearse.
-        </p>
+        <EmptyState>Nothing rehearsed yet. Choose a script and press Rehearse.</EmptyState>
       )}
       {troubles.length > 0 && (
         <ul role="alert" className="rounded-card border border-bad bg-raised px-4 py-2 text-bad">
@@ -183,7 +181,7 @@ export function Runs() {
           <RunsTable rows={rows} printer={chosenPrinter.printer} />
         </>
       )}
-    </div>
+    </Page>
   )
 }
 

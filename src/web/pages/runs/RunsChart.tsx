@@ -6,6 +6,7 @@ import { clock, duration, listed, plain } from '../../../core/format.ts'
 import { timeTicks } from '../../lib/round-ticks.ts'
 import { useSize } from '../../lib/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
+import { Card } from '../../ui/Card.tsx'
 
 /** Runs that differ by at most this, s or as a share, count as equally long. */
 const [alikeS, alikeShare] = [2, 0.01]
@@ -79,13 +80,13 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
   // Nearly equal bars are replaced by a sentence.
   if (saved.length > 1 && longest - shortest < Math.max(alikeS, longest * alikeShare) && !change)
     return (
-      <p className="rounded-card border border-rule bg-raised px-4 py-2.5">
+      <Card as="p" flush className="px-4 py-2.5">
         All {saved.length} runs take about {duration(longest)}, {duration(mean(saved.map(({ heatingS }) => heatingS)))}{' '}
         of it heating, and {grams} g of filament on average.
-      </p>
+      </Card>
     )
   return (
-    <section aria-label="Time of each run" className="rounded-card border border-rule bg-raised px-4 py-2.5">
+    <Card flush aria-label="Time of each run" className="px-4 py-2.5">
       <p className="text-control text-soft">
         From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On average {grams} g
         of filament.{oddTold(saved)} {change && <b className="text-ink">{change}</b>}
@@ -130,6 +131,6 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
           </BarChart>
         )}
       </div>
-    </section>
+    </Card>
   )
 }

@@ -12,6 +12,7 @@ import type { RunRow } from '../../state/runs.ts'
 import { BedPicture } from '../../ui/BedPicture.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
+import { type Column, Table } from '../../ui/Table.tsx'
 
 type Kind = 'worst' | 'job' | 'time' | 'filament'
 type Only = 'all' | 'error' | 'warning' | 'clean'
@@ -47,16 +48,27 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
     if (line) where.set('line', String(line))
     navigate(`/desk/${scriptId}?${where}`)
   }
-  const head = (by: Kind, text: string, className = '') => (
-    <th aria-sort={kind === by ? 'descending' : 'none'} className={`py-1.5 pr-3 font-normal ${className}`}>
+  const sortable = (by: Kind, title: string): Column => ({
+    title,
+    sorted: kind === by,
+    head: (
       <Press
         onClick={() => setKind(by)}
         className={`rounded-sm hover:text-ink ${kind === by ? 'font-semibold text-ink underline underline-offset-4' : ''}`}
       >
-        {text}
+        {title}
       </Press>
-    </th>
-  )
+    ),
+  })
+  const columns: readonly Column[] = [
+    { title: 'Bed', width: '4rem' },
+    sortable('job', 'Job'),
+    ...(several ? ['Script'] : []),
+    sortable('time', 'Time'),
+    sortable('filament', 'Filament'),
+    sortable('worst', 'Found'),
+    'Left in an unexpected state',
+  ]
   return (
     <section aria-label="Results">
       <fieldset className="mb-2 flex items-center gap-1.5 text-control">
@@ -73,18 +85,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
           </Press>
         ))}
       </fieldset>
-      <table className="w-full rounded-card border border-rule bg-raised text-control">
-        <thead>
-          <tr className="border-b border-rule text-left text-small text-soft">
-            <th className="w-16 py-1.5 pl-3 font-normal">Bed</th>
-            {head('job', 'Job')}
-            {several && <th className="py-1.5 pr-3 font-normal">Script</th>}
-            {head('time', 'Time')}
-            {head('filament', 'Filament')}
-            {head('worst', 'Found')}
-            <th className="py-1.5 pr-3 font-normal">Left in an unexpected state</th>
-          </tr>
-        </thead>
+      <Table card columns={columns}>
         <tbody>
           {shown.slice(0, max).map(row => (
             <tr key={row.key} className="border-t border-rule align-top hover:bg-sunk">
@@ -118,7 +119,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {shown.length > max && (
         <p className="pt-2 text-soft">and {shown.length - max} more; filter or sort to see them</p>
       )}

@@ -10,6 +10,7 @@ import { fromEditor } from '../../state/separator.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
 
 /** Longer texts, in characters, are shown in part; copying and downloading give the whole text. */
 const shownChars = 100_000
@@ -29,14 +30,13 @@ export function DraftText({ head, title, onClose }: Props) {
   const copying = useCommand(async (whole: string) => setSaid(await copyText(whole)))
   return (
     <Panel open wide title={title} about="What was typed and is not saved yet." onClose={onClose}>
-      <pre
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: scrolled by keyboard
-        tabIndex={0}
-        className="max-h-[50vh] overflow-auto rounded-button border border-rule bg-paper p-3 font-mono text-small whitespace-pre-wrap"
+      <ScrollRegion
+        as="pre"
+        className="max-h-[50vh] rounded-button border border-rule bg-paper p-3 font-mono text-small whitespace-pre-wrap"
       >
         {text?.slice(0, shownChars) ?? (reading.error ? '' : 'Reading…')}
         {text && text.length > shownChars && '\n…'}
-      </pre>
+      </ScrollRegion>
       <Failed why={reading.error?.message} onRetry={() => void reading.refetch()} />
       <Failed why={copying.problem} onRetry={copying.retry} />
       <div className="mt-3 flex items-center justify-end gap-2">

@@ -1,5 +1,4 @@
 // The most important findings, each with a link to its script.
-
 import { unparted } from '../../lib/words.ts'
 import { PageLink } from '../../ui/Press.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'

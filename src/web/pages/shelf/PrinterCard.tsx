@@ -6,6 +6,7 @@ import { configName } from '../../../core/model/files.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
 import { howLongAgo } from '../../lib/words.ts'
 import { BedPicture } from '../../ui/BedPicture.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { SeverityMark, seriousOf } from '../../ui/Severity.tsx'
 import { ScriptMenu } from './ScriptMenu.tsx'
@@ -20,9 +21,10 @@ const maxFiles = 4
 export const PrinterCard = memo(function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
   const start = scripts.find(({ moment }) => momentFacts[moment].runs === 'before')
   return (
-    <section
+    <Card
+      flush
       aria-label={printer.name}
-      className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5 max-tablet:gap-3 max-tablet:px-3 max-phone:[&>svg]:hidden"
+      className="flex gap-5 px-4 py-3.5 max-tablet:gap-3 max-tablet:px-3 max-phone:[&>svg]:hidden"
     >
       <BedPicture printer={printer} strokes={start?.summary?.strokes ?? []} probes={start?.summary?.probes ?? false} />
       <div className="min-w-0 flex-1">
@@ -45,7 +47,7 @@ export const PrinterCard = memo(function PrinterCard({ id, printer, example, scr
         </ul>
         {files.length > 0 && <Files files={files} />}
       </div>
-    </section>
+    </Card>
   )
 })
 

@@ -7,7 +7,9 @@ import { useTitle } from '../../lib/useTitle.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { hideExamples, useExamples } from '../../state/my-printer.ts'
 import { useShelf, useUnreadable } from '../../state/queries.ts'
+import { EmptyState } from '../../ui/Card.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { PageHead } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 import { Drafts } from './Drafts.tsx'
@@ -58,20 +60,28 @@ export function Shelf() {
   return (
     <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-wide:grid-cols-[minmax(0,1fr)_240px] max-wide:gap-4 max-wide:px-4 max-tablet:grid-cols-1 max-tablet:px-3">
       <div className="min-w-0">
-        <div className="mb-4 flex items-baseline gap-4">
-          <h1 className="font-serif text-title font-semibold">The shelf</h1>
-          {loaded && (
-            <p className="text-soft">
-              {plural(printers.length, 'printer')}, {plural(scripts.length, 'script')}
-              {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'needs' : 'need'} attention`}
-            </p>
-          )}
-          <PageLink
-            to="/printers/new"
-            className="ml-auto self-center rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
-          >
-            A new printer
-          </PageLink>
+        <div className="mb-4">
+          <PageHead
+            title="The shelf"
+            intro={
+              loaded &&
+              [
+                plural(printers.length, 'printer'),
+                plural(scripts.length, 'script'),
+                wanting > 0 && `${wanting} ${wanting === 1 ? 'needs' : 'need'} attention`,
+              ]
+                .filter(Boolean)
+                .join(', ')
+            }
+            actions={
+              <PageLink
+                to="/printers/new"
+                className="rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
+              >
+                A new printer
+              </PageLink>
+            }
+          />
         </div>
         {unreadable.length > 0 && (
           <div className="mb-3">
@@ -86,7 +96,7 @@ export function Shelf() {
         {!loaded && <Pending on={[asked]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
         {loaded?.length === 0 && examples === 0 && (
-          <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+          <EmptyState>
             The shelf is empty.{' '}
             <PageLink to="/printers/new" className="text-heat underline">
               Make a printer
@@ -96,7 +106,7 @@ export function Shelf() {
               import a shelf
             </PageLink>
             .
-          </p>
+          </EmptyState>
         )}
         {examples > 0 && hidden && (
           <p className="mb-3 text-soft">

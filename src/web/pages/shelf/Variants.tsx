@@ -1,5 +1,4 @@
 // The variants of a script: switches between them, for good or for the next print only, and shows their differences.
-
 import { useQuery } from '@tanstack/react-query'
 import { Check, RotateCcw } from 'lucide-react'
 import type { ScriptHead, Story } from '../../../core/model/stored.ts'

@@ -1,8 +1,8 @@
 // The paths of two scripts on one bed: the left one hollow and dashed, the right one solid.
-
 import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { Things } from '../../state/api.ts'
+import { Card } from '../../ui/Card.tsx'
 import type { Side } from './sides.ts'
 
 type Props = { left: Side; right: Side; compared: Compared; things: Things }
@@ -22,7 +22,7 @@ export function BothBeds({ left, right, compared, things }: Props) {
   const up = (y: number) => front + back - y
   const unit = Math.max(high - low, back - front) / 330
   return (
-    <figure className="rounded-card border border-rule bg-raised px-4 py-3">
+    <Card as="figure">
       <svg
         viewBox={`${low} ${front} ${high - low} ${back - front}`}
         className="h-[250px] w-full"
@@ -51,7 +51,7 @@ export function BothBeds({ left, right, compared, things }: Props) {
         <span>thin: travel, thick: filament</span>
         {a.name !== b.name && <span className="min-w-0">dashed frame: the bed of {a.name}</span>}
       </figcaption>
-    </figure>
+    </Card>
   )
 }
 

@@ -1,7 +1,7 @@
 // The outcomes of two scripts and their difference.
-
 import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
 import { unparted } from '../../lib/words.ts'
+import { Card } from '../../ui/Card.tsx'
 import { OutcomeTable } from '../../ui/OutcomeTable.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
 import type { Side } from './sides.ts'
@@ -17,7 +17,7 @@ const onlyIn = (one: Coming, other: Coming) =>
 export function BothOutcomes({ left, right, compared }: Props) {
   const { left: a, right: b } = compared
   return (
-    <section aria-label="What each comes to" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <Card aria-label="What each comes to">
       <OutcomeTable
         sides={[
           { ...a, name: left.name, about: left.about },
@@ -29,7 +29,7 @@ export function BothOutcomes({ left, right, compared }: Props) {
         <Only side="left" findings={onlyIn(a, b)} />
         <Only side="right" findings={onlyIn(b, a)} />
       </ul>
-    </section>
+    </Card>
   )
 }
 

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Compared, MatchedPassages, Place } from '../../../core/compare/side-by-side.ts'
 import { plural } from '../../../core/format.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card } from '../../ui/Card.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { type Cell, commandsOnly, type Lines, linesIn, type Row, rowsFor } from './rows.ts'
 import type { Side } from './sides.ts'
@@ -96,7 +97,7 @@ function Pair({ match, rows, onTake }: PairProps) {
   const shown = open ?? (is !== 'same' && differs)
   const told = moved ? (is === 'same' ? 'moved' : `${words[is]}, moved`) : differs ? words[is] : 'the same'
   return (
-    <li className="overflow-hidden rounded-card border border-rule bg-raised">
+    <Card as="li" flush className="overflow-hidden">
       <div className="flex items-center gap-2 px-3 py-1.5">
         <Press
           aria-expanded={shown}
@@ -131,7 +132,7 @@ function Pair({ match, rows, onTake }: PairProps) {
           </tbody>
         </table>
       )}
-    </li>
+    </Card>
   )
 }
 

@@ -15,6 +15,7 @@ import { asUnsavedChange } from '../../state/unsaved.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { fieldLook } from '../../ui/Field.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Picker } from '../../ui/Picker.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { BothBeds } from './BothBeds.tsx'
@@ -107,25 +108,25 @@ export function SideBySide() {
   ].filter((each, i, all) => all.findIndex(other => other.value === each.value) === i)
 
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-tablet:px-3">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-        <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-title font-semibold">Side by side</h1>
-          <p className="text-soft" role="status">
-            {both ? `${summary(both)} Both rehearsed for ${rehearsedFor(both)}.` : problem ? '' : 'Rehearsing both…'}
-          </p>
-        </div>
-        <Picker name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />
-        <Button
-          small
-          aria-label="Change sides"
-          onClick={() => choose({ left: rightKey, right: leftKey })}
-          className="mb-0.5"
-        >
-          <ArrowLeftRight size={15} aria-hidden />
-        </Button>
-        <Picker name="Right" value={rightKey} options={options} onChange={right => choose({ right })} />
-      </div>
+    <Page
+      title="Side by side"
+      intro={both ? `${summary(both)} Both rehearsed for ${rehearsedFor(both)}.` : problem ? '' : 'Rehearsing both…'}
+      live
+      actions={
+        <>
+          <Picker name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />
+          <Button
+            small
+            aria-label="Change sides"
+            onClick={() => choose({ left: rightKey, right: leftKey })}
+            className="mb-0.5"
+          >
+            <ArrowLeftRight size={15} aria-hidden />
+          </Button>
+          <Picker name="Right" value={rightKey} options={options} onChange={right => choose({ right })} />
+        </>
+      }
+    >
       <Failed why={told.error?.message} onRetry={() => void told.refetch()} />
       <Failed why={taking.problem} onRetry={taking.retry} />
       {[leftKey, rightKey].includes('text') && (
@@ -156,7 +157,7 @@ export function SideBySide() {
           <PassagePairs {...both} quiet={quiet} onQuiet={setQuiet} onTake={(index, to) => void taking.run(index, to)} />
         </>
       )}
-    </div>
+    </Page>
   )
 }
 

@@ -10,6 +10,7 @@ import { useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { WordsForm } from './WordsForm.tsx'
@@ -51,15 +52,13 @@ export function Vocabularies() {
     setPasted('')
   }
   return (
-    <div className="mx-auto max-w-[1180px] px-6 py-5">
-      <h1 className="font-serif text-title font-semibold">Vocabularies</h1>
-      <p className="max-w-[70ch] text-soft">
-        Your slicer has its own placeholders for temperatures, layers and positions. Paste a script that you already use
-        there: its placeholders are found and you say what they mean. From then on scripts can be read from the slicer
-        and written for it.
-      </p>
+    <Page
+      narrow
+      title="Vocabularies"
+      intro="Your slicer has its own placeholders for temperatures, layers and positions. Paste a script that you already use there: its placeholders are found and you say what they mean. From then on scripts can be read from the slicer and written for it."
+    >
       {problem && (
-        <div className="mt-3">
+        <div>
           <Notice>{problem}</Notice>
         </div>
       )}
@@ -72,7 +71,7 @@ export function Vocabularies() {
           onClose={() => setEditing(null)}
         />
       ) : (
-        <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-tablet:grid-cols-1">
+        <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-tablet:grid-cols-1">
           <form
             onSubmit={event => {
               event.preventDefault()
@@ -120,6 +119,6 @@ export function Vocabularies() {
           </section>
         </div>
       )}
-    </div>
+    </Page>
   )
 }

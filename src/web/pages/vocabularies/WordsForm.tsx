@@ -13,6 +13,7 @@ import { Button } from '../../ui/Button.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { FormEnd } from '../../ui/FormEnd.tsx'
+import { Table } from '../../ui/Table.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Ticks } from '../../ui/Ticks.tsx'
 import { ValueChoice } from '../../ui/ValueChoice.tsx'
@@ -55,22 +56,13 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
     <form
       noValidate
       aria-label="Placeholders and their meanings"
-      className="mt-5"
       onSubmit={event => void form.submit(event).then(done => done && onDone())}
     >
       <div className="grid grid-cols-[minmax(0,18rem)_1fr] items-end gap-6">
         <TextField form={fields} path="name" name="Name" hint="as you call the slicer" />
       </div>
       <DelimitersForm vocabulary={vocabulary} onChange={change} />
-      <table className="mt-4 w-full rounded-card border border-rule bg-raised text-body">
-        <thead>
-          <tr className="border-b border-rule text-left text-small text-soft">
-            <th className="px-3 py-1.5 font-normal">Placeholder</th>
-            <th className="py-1.5 pr-3 font-normal">Means</th>
-            <th className="py-1.5 pr-3 font-normal">How sure</th>
-            <th className="py-1.5 pr-3 font-normal">Rehearsed with</th>
-          </tr>
-        </thead>
+      <Table card className="mt-4" columns={['Placeholder', 'Means', 'How sure', 'Rehearsed with']}>
         <tbody>
           {vocabulary.words.map(({ word, value, standIn }) => (
             <tr key={word} className="border-t border-rule">
@@ -110,7 +102,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       <div className="mt-3 grid gap-1">
         <Ticks
           legend="Makes the print files of"

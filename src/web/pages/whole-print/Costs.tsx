@@ -4,6 +4,8 @@ import { duration, mm, plain } from '../../../core/format.ts'
 import type { PurgeOption } from '../../../core/print/purge-options.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import { unparted } from '../../lib/words.ts'
+import { Card } from '../../ui/Card.tsx'
+import { type Column, Table } from '../../ui/Table.tsx'
 
 const wayWords: Record<PurgeOption['way'], { name: string; about: string }> = {
   now: { name: 'As it is', about: 'your scripts, and what the job purges into its tower' },
@@ -12,25 +14,19 @@ const wayWords: Record<PurgeOption['way'], { name: string; about: string }> = {
   infill: { name: 'Into the infill or a spare object', about: 'where no colour shows' },
 }
 
+const columns: readonly Column[] = [
+  { title: 'How', head: <span className="sr-only">How</span> },
+  ...['Time', 'Filament', 'Money'].map(title => ({ title, right: true })),
+]
+
 export function Costs({ print }: { print: PrintShown }) {
   const { ways, savings } = print
   if (ways.length === 0 && savings.length === 0) return null
   return (
     <div className="grid grid-cols-2 items-start gap-4 max-tablet:grid-cols-1">
       {ways.length > 0 && (
-        <section aria-label="Ways to purge" className="rounded-card border border-rule bg-raised px-4 py-3">
-          <h2 className="font-serif text-heading font-semibold">What purging costs</h2>
-          <table className="mt-1 w-full text-body">
-            <thead>
-              <tr className="text-left text-small text-soft">
-                <td />
-                {['Time', 'Filament', 'Money'].map(name => (
-                  <th key={name} scope="col" className="py-1 pl-3 text-right font-normal">
-                    {name}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+        <Card aria-label="Ways to purge" title="What purging costs">
+          <Table className="mt-1" columns={columns}>
             <tbody>
               {ways.map(({ way, seconds, grams, cost, not, towerMm }) => (
                 <tr key={way} className="border-t border-rule align-top">
@@ -57,16 +53,15 @@ export function Costs({ print }: { print: PrintShown }) {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           <p className="pt-1.5 text-small text-soft">
             All but the first are estimates: half of the hot end’s highest flow, and the distance from the middle of the
             print.
           </p>
-        </section>
+        </Card>
       )}
       {savings.length > 0 && (
-        <section aria-label="What could be saved" className="rounded-card border border-rule bg-raised px-4 py-3">
-          <h2 className="font-serif text-heading font-semibold">What could be saved</h2>
+        <Card aria-label="What could be saved" title="What could be saved">
           <ul className="grid gap-2 pt-1">
             {savings.map(({ says, seconds, grams }) => (
               <li key={says} className="flex gap-4">
@@ -78,7 +73,7 @@ export function Costs({ print }: { print: PrintShown }) {
               </li>
             ))}
           </ul>
-        </section>
+        </Card>
       )}
     </div>
   )

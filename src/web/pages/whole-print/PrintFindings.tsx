@@ -1,6 +1,7 @@
 // The findings of the whole print, each once, with the first situation that has it.
 import type { PrintShown } from '../../../core/print/shown.ts'
 import { unparted } from '../../lib/words.ts'
+import { Card } from '../../ui/Card.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
 import { situationWords } from './words.ts'
@@ -12,8 +13,7 @@ type Props = { print: PrintShown; onOpen: (situation: number, line: number) => v
 export function PrintFindings({ print, onOpen }: Props) {
   const found = print.findings.toSorted((a, b) => rank[a.severity] - rank[b.severity])
   return (
-    <section aria-label="Findings" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-heading font-semibold">Findings</h2>
+    <Card aria-label="Findings" title="Findings">
       {found.length === 0 && <p className="pt-1 text-good">No findings.</p>}
       <ul className="grid gap-2 pt-1">
         {found.map(({ severity, rule, line, message, situation, fixes }) => {
@@ -37,6 +37,6 @@ export function PrintFindings({ print, onOpen }: Props) {
           )
         })}
       </ul>
-    </section>
+    </Card>
   )
 }

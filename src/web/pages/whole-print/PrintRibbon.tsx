@@ -5,6 +5,7 @@ import { celsius, duration, plain, plural } from '../../../core/format.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { polyline } from '../../lib/polyline.ts'
 import { useSize } from '../../lib/useSize.ts'
+import { Card } from '../../ui/Card.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { SeverityMark, severityWords } from '../../ui/Severity.tsx'
 import { folded, type Group, inTime, lanesOf, type Piece } from './layout.ts'
@@ -26,7 +27,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
   const highest = Math.max(60, ...situations.flatMap(({ heats }) => heats.flat())) * 1.08
   const height = headPx + lanes.length * lanePx
   return (
-    <section aria-label="Ribbon of the whole print" className="rounded-card border border-rule bg-raised">
+    <Card flush aria-label="Ribbon of the whole print">
       <div className="flex items-center gap-3 px-3 pt-2 text-control text-soft">
         <p className="min-w-0 flex-1">
           {byTime
@@ -81,7 +82,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
           )}
         </div>
       </div>
-    </section>
+    </Card>
   )
 }
 

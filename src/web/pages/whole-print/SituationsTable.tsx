@@ -3,8 +3,10 @@ import { duration, plain, plural } from '../../../core/format.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../ui/Press.tsx'
+import { ScrollRegion } from '../../ui/ScrollRegion.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
 import { Swatches } from '../../ui/Swatches.tsx'
+import { type Column, Table } from '../../ui/Table.tsx'
 import { situationWords } from './words.ts'
 
 type Props = {
@@ -15,21 +17,16 @@ type Props = {
   onChoose: (situation: number) => void
 }
 
-const columns = ['Where it runs', 'Layer', 'Times', 'Each', 'In all', 'Purged', 'Oozed', 'Found']
+const columns: readonly Column[] = [
+  'Where it runs',
+  ...['Layer', 'Times', 'Each', 'In all', 'Purged', 'Oozed'].map(title => ({ title, right: true })),
+  'Found',
+]
 
 export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Props) {
   return (
-    <section aria-label="Situations" className="overflow-x-auto rounded-card border border-rule bg-raised">
-      <table className="w-full text-body">
-        <thead>
-          <tr className="border-b border-rule text-left text-small text-soft">
-            {columns.map((name, i) => (
-              <th key={name} scope="col" className={`px-3 py-1.5 font-normal ${i > 0 && i < 7 ? 'text-right' : ''}`}>
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
+    <ScrollRegion aria-label="Situations">
+      <Table card columns={columns}>
         <tbody>
           {print.situations.map((situation, i) => (
             <tr
@@ -74,13 +71,13 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
             </tr>
           ))}
         </tbody>
-      </table>
-    </section>
+      </Table>
+    </ScrollRegion>
   )
 }
 
 const Figure = ({ children }: { children: string | number }) => (
-  <td className="px-3 py-1.5 text-right whitespace-nowrap tabular-nums">{children}</td>
+  <td className="pr-3 py-1.5 text-right whitespace-nowrap tabular-nums">{children}</td>
 )
 
 const volume = (mm3: number): string => (mm3 < 0.05 ? '–' : `${plain(mm3, mm3 < 10 ? 1 : 0)} mm³`)

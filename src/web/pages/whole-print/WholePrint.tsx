@@ -1,6 +1,5 @@
 // Whole print: runs every script of a printer as the print of one job would, each from the state that the previous one
 // left.
-
 import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
@@ -17,8 +16,10 @@ import { taughtFor } from '../../state/rehearsal-input.ts'
 import { type Picked, scriptsByMoment } from '../../state/scripts-by-moment.ts'
 import { sendSituation } from '../../state/situation.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Card, EmptyState } from '../../ui/Card.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Progress } from '../../ui/Progress.tsx'
 import { Costs } from './Costs.tsx'
@@ -84,9 +85,9 @@ export function WholePrint() {
   if (!things || !shelf) return <Pending on={[askedThings, askedShelf]} what="printers and jobs" />
   if (!own)
     return (
-      <p className="m-6 rounded-card border border-rule bg-raised p-8 text-center text-soft">
+      <EmptyState className="m-6">
         No printer has a script yet. A whole print runs a printer’s scripts one after another.
-      </p>
+      </EmptyState>
     )
   const scriptAt = (situation: number) => {
     const moment = print?.situations[situation]?.moment
@@ -102,43 +103,42 @@ export function WholePrint() {
     navigate(`/desk/${script.id}?${where}`)
   }
   return (
-    <div className="mx-auto flex max-w-[1500px] flex-col gap-3 px-6 py-4">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <div className="min-w-64 flex-1">
-          <h1 className="font-serif text-title leading-8 font-semibold">Whole print</h1>
-          <p className="text-soft">
-            All scripts of a printer in the order of one print. Each starts from the state that the previous one left.
-          </p>
-        </div>
-        <Choice
-          name="Printer"
-          value={String(own.id)}
-          options={withScripts.map(({ id, printer }) => ({
-            value: String(id),
-            label: printer.name,
-            about: printer.about,
-          }))}
-          onChange={id => {
-            setPicked({})
-            setSearch({ printer: id })
-          }}
-        />
-        {run && (
+    <Page
+      title="Whole print"
+      intro="All scripts of a printer in the order of one print. Each starts from the state that the previous one left."
+      actions={
+        <>
           <Choice
-            name="Job"
-            value={run.job.name}
-            options={runs.map(({ job }) => ({ value: job.name, label: job.name, about: job.about }))}
-            onChange={job => setSearch({ printer: String(own.id), job })}
+            name="Printer"
+            value={String(own.id)}
+            options={withScripts.map(({ id, printer }) => ({
+              value: String(id),
+              label: printer.name,
+              about: printer.about,
+            }))}
+            onChange={id => {
+              setPicked({})
+              setSearch({ printer: id })
+            }}
           />
-        )}
-      </div>
+          {run && (
+            <Choice
+              name="Job"
+              value={run.job.name}
+              options={runs.map(({ job }) => ({ value: job.name, label: job.name, about: job.about }))}
+              onChange={job => setSearch({ printer: String(own.id), job })}
+            />
+          )}
+        </>
+      }
+    >
       {!run && (
-        <p className="rounded-card border border-rule bg-raised p-6 text-soft">
+        <Card as="p" flush className="p-6 text-soft">
           {own.printer.name} can print none of your jobs.{' '}
           {leftOut(jobs, materials, own.printer)
             .slice(0, 1)
             .map(({ job, why }) => `${job}: ${why}`)}
-        </p>
+        </Card>
       )}
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
       <Failed why={problem} onRetry={() => setting && texts && void rehearsePrint(setting, texts.scripts)} />
@@ -153,9 +153,9 @@ export function WholePrint() {
         </div>
       )}
       {run && share === null && !print && !problem && !asked.error && (
-        <p className="rounded-card border border-rule bg-raised p-6 text-soft">
+        <Card as="p" flush className="p-6 text-soft">
           Not rehearsed. Choose a job or a script to rehearse the print.
-        </p>
+        </Card>
       )}
       {run && print && (
         <>
@@ -171,11 +171,7 @@ export function WholePrint() {
             />
             <div className="grid gap-4">
               <PrintFindings print={print} onOpen={open} />
-              <section
-                aria-label="Scripts of this print"
-                className="rounded-card border border-rule bg-raised px-4 py-3"
-              >
-                <h2 className="font-serif text-heading font-semibold">Scripts</h2>
+              <Card aria-label="Scripts of this print" title="Scripts">
                 <ul className="grid gap-1.5 pt-1">
                   {byMoment.map(({ moment, heads, taken }) => (
                     <li key={moment}>
@@ -213,13 +209,13 @@ export function WholePrint() {
                     With your changes that are not saved yet: {texts.unsaved.join(', ')}.
                   </p>
                 )}
-              </section>
+              </Card>
             </div>
           </div>
           <Costs print={print} />
         </>
       )}
-    </div>
+    </Page>
   )
 }
 

@@ -10,6 +10,7 @@ import { toggleBed, useRoom } from '../../../state/desk-layout.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
+import { Card } from '../../../ui/Card.tsx'
 import { Press } from '../../../ui/Press.tsx'
 import { BedView } from './BedView.tsx'
 
@@ -58,9 +59,10 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
     ({ line }) => selection && line >= selection.firstLine && line <= selection.lastLine,
   )
   return (
-    <section
+    <Card
+      flush
       aria-label="The bed from above"
-      className="@container relative isolate flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised p-2"
+      className="@container relative isolate flex min-h-0 min-w-0 flex-1 flex-col p-2"
     >
       {round && (
         <div className={`flex min-h-0 flex-1 gap-1 ${large ? 'flex-col' : ''}`}>
@@ -99,7 +101,7 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
           icon={large ? <Shrink size={16} aria-hidden /> : <Expand size={16} aria-hidden />}
         />
       </div>
-    </section>
+    </Card>
   )
 })
 

@@ -4,6 +4,7 @@ import { type Callable, callOf } from '../../../../core/documents/calls.ts'
 import { momentFacts } from '../../../../core/model/moment.ts'
 import { callWith } from '../../../state/desk-changes.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
+import { Card } from '../../../ui/Card.tsx'
 
 /** The values of a call by their keys, as they are written. */
 function valuesIn(call: string, { before, join, parameters }: Callable): Record<string, string> {
@@ -28,15 +29,16 @@ export function CalledWith({ open }: { open: Seen }) {
     callables.find(each => each.before === name)
   if (!callable)
     return (
-      <p className="shrink-0 rounded-card border border-rule bg-raised px-3 py-1.5 text-control text-soft">
+      <Card as="p" flush className="shrink-0 px-3 py-1.5 text-control text-soft">
         Nothing in this file can be called by itself.
-      </p>
+      </Card>
     )
   const values = valuesIn(called, callable)
   return (
-    <section
+    <Card
+      flush
       aria-label="Called with"
-      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 rounded-card border border-rule bg-raised px-3 py-1.5 text-control"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 px-3 py-1.5 text-control"
     >
       <label className="flex items-center gap-2">
         <span className="text-soft">Called with</span>
@@ -73,7 +75,7 @@ export function CalledWith({ open }: { open: Seen }) {
         </label>
       ))}
       <span className="ml-auto text-soft">{callable.about || momentFacts[chosen.moment].when}</span>
-    </section>
+    </Card>
   )
 }
 

@@ -1,5 +1,4 @@
 // The editor, with a sentence beside each line that says what the line does.
-
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { Compartment, EditorState, Prec } from '@codemirror/state'
 import {
@@ -27,6 +26,7 @@ import { keepAll, useKept } from '../../../state/held-edits.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { toEditor } from '../../../state/separator.ts'
+import { Card } from '../../../ui/Card.tsx'
 import { Press } from '../../../ui/Press.tsx'
 import { Outline } from '../outline/Outline.tsx'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
@@ -185,10 +185,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
   const line = selection && round?.explained[selection.firstLine - 1]
   const ran = line && ranAt(open, line.line)
   return (
-    <section
-      aria-label="Script"
-      className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
-    >
+    <Card flush aria-label="Script" className="relative flex min-h-0 min-w-0 flex-1 flex-col">
       <Suspense fallback={null}>
         {round && round.settings.length > 0 && <SettingsForm settings={round.settings} editor={() => view.current} />}
         {isConfig && (
@@ -232,6 +229,6 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
         </p>
         <CaretNumber />
       </div>
-    </section>
+    </Card>
   )
 })

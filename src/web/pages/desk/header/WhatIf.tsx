@@ -1,5 +1,4 @@
 // Shown when a script is rehearsed on a printer other than its own: says so, with the ways to carry it over or move it.
-
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'
 import type { Head } from '../../../state/desk-watch.ts'

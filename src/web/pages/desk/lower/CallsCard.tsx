@@ -5,6 +5,7 @@ import type { DeskRound } from '../../../../tasks/desk-round.ts'
 import { unparted } from '../../../lib/words.ts'
 import { Choice } from '../../../ui/Choice.tsx'
 import { PageLink } from '../../../ui/Press.tsx'
+import { ScrollRegion } from '../../../ui/ScrollRegion.tsx'
 import { useFileLink } from '../useFileLink.ts'
 
 /** The file and line of a command in the machine's own files. */
@@ -37,12 +38,7 @@ export function CallsCard({ calls }: { calls: DeskRound['calls'] }) {
           />
         </div>
       )}
-      <ol
-        aria-label={`What line ${call.line} ran`}
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
-        tabIndex={0}
-        className="min-h-0 flex-1 overflow-auto px-3.5 py-1"
-      >
+      <ScrollRegion as="ol" aria-label={`What line ${call.line} ran`} className="min-h-0 flex-1 px-3.5 py-1">
         {call.commands.map(({ text, says, startS, file, at }, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same command may run many times
           <li key={i} className="grid grid-cols-[4.5rem_minmax(0,0.8fr)_minmax(0,1.2fr)] gap-x-3 py-0.5">
@@ -57,7 +53,7 @@ export function CallsCard({ calls }: { calls: DeskRound['calls'] }) {
         ))}
         {call.left > 0 && <li className="text-soft">and {plural(call.left, 'more command')}</li>}
         {call.commands.length === 0 && <li className="text-soft">It ran nothing.</li>}
-      </ol>
+      </ScrollRegion>
     </div>
   )
 }

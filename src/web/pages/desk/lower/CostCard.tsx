@@ -9,6 +9,7 @@ import { showFix } from '../../../state/preview.ts'
 import { inWorker } from '../../../state/rehearser.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
+import { ScrollRegion } from '../../../ui/ScrollRegion.tsx'
 
 /** Hatching and colours, so that the parts of the bar differ without colour. */
 const parts = [
@@ -33,12 +34,7 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
   const shown = parts.filter(([, key]) => durations[key] > 0.05)
   const oozed = ooze.mm3.waiting + ooze.mm3.probing + ooze.mm3.travelling
   return (
-    <section
-      aria-label="Time and waste"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-      tabIndex={0}
-      className="h-full overflow-auto px-3.5 py-2 text-control leading-[18px]"
-    >
+    <ScrollRegion aria-label="Time and waste" className="h-full px-3.5 py-2 text-control leading-[18px]">
       <p>
         <b>{duration(durations.totalS)}</b> and <b>{plain(filament.massG, 2)} g</b> ({plain(filament.cost * 100, 1)} ct){' '}
         {momentFacts[setting.moment].runs === 'before' ? 'at every print' : 'each time'}
@@ -96,7 +92,7 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
           </li>
         ))}
       </ul>
-    </section>
+    </ScrollRegion>
   )
 }
 

@@ -21,6 +21,7 @@ import { stopRound } from '../../../state/rehearser.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { PageLink, Press } from '../../../ui/Press.tsx'
 import { Progress } from '../../../ui/Progress.tsx'
+import { ScrollRegion } from '../../../ui/ScrollRegion.tsx'
 import { SeverityMark, seriousOf } from '../../../ui/Severity.tsx'
 import { useFileLink } from '../useFileLink.ts'
 import { IgnoredPanel } from './IgnoredPanel.tsx'
@@ -51,12 +52,7 @@ export function Findings({ open, setting }: Props) {
     return some.slice(0, max).map((finding, i) => <Row key={keys[i]} finding={finding} onAside={setAsking} />)
   }
   return (
-    <section
-      className="h-full overflow-auto px-3.5 py-1 contain-content tablet:contain-strict"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-      tabIndex={0}
-      aria-label="List of findings"
-    >
+    <ScrollRegion className="h-full px-3.5 py-1 contain-content tablet:contain-strict" aria-label="List of findings">
       {step && <Rehearsing step={step} />}
       {trouble && (
         <p role="alert" className="py-1 text-control text-bad">
@@ -126,7 +122,7 @@ export function Findings({ open, setting }: Props) {
         </details>
       )}
       <Suspense fallback={null}>{asking && <IgnoredPanel finding={asking} onClose={() => setAsking(null)} />}</Suspense>
-    </section>
+    </ScrollRegion>
   )
 }
 

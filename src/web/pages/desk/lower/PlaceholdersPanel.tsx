@@ -15,6 +15,7 @@ import { reloadThings } from '../../../state/rehearsal-requests.ts'
 import { DialogEnd } from '../../../ui/DialogEnd.tsx'
 import { DraftRestored } from '../../../ui/DraftRestored.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
+import { Table } from '../../../ui/Table.tsx'
 import { TextField } from '../../../ui/TextField.tsx'
 import { ValueChoice } from '../../../ui/ValueChoice.tsx'
 
@@ -66,14 +67,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       about={`They are rehearsed with their most likely meaning. Where that is unclear you can enter a number. Check them once, and from then on ${printer}’s scripts are read so.`}
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
-        <table className="w-full text-control">
-          <thead>
-            <tr className="border-b border-rule text-left text-small text-soft">
-              <th className="py-1 pr-3 font-normal">Placeholder</th>
-              <th className="py-1 pr-3 font-normal">Means</th>
-              <th className="py-1 font-normal">Rehearsed with</th>
-            </tr>
-          </thead>
+        <Table columns={['Placeholder', 'Means', 'Rehearsed with']}>
           <tbody>
             {words.map((each, row) => (
               <WordRow
@@ -91,7 +85,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
               />
             ))}
           </tbody>
-        </table>
+        </Table>
         <div className="mt-4">
           <TextField form={fields} path="name" name="Save as" hint="the slicer’s name" />
         </div>

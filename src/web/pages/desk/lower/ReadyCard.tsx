@@ -3,31 +3,23 @@ import { Check, TriangleAlert } from 'lucide-react'
 import { momentFacts } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
+import { ScrollRegion } from '../../../ui/ScrollRegion.tsx'
+import { type Column, Table } from '../../../ui/Table.tsx'
 
 export function ReadyCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []
   if (list.length === 0) return <p className="p-3.5 text-soft">Nothing runs right after this script.</p>
   // Deviations come first.
   const sorted = [...list].sort((a, b) => Number(a.good) - Number(b.good))
+  const after = momentFacts[setting.moment].runs === 'after'
+  const columns: readonly Column[] = [
+    { title: after ? `After “${setting.job.name}”` : 'When the script ends', width: '30%' },
+    'as it is',
+    { title: after ? 'as it should be' : 'the print expects', width: '32%' },
+  ]
   return (
-    <section
-      aria-label="What is left"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-      tabIndex={0}
-      className="h-full overflow-auto px-3.5 py-1"
-    >
-      <table className="w-full text-control leading-[18px]">
-        <thead>
-          <tr className="text-left text-small text-soft">
-            <th className="w-[30%] py-0.5 font-normal">
-              {momentFacts[setting.moment].runs === 'after' ? `After “${setting.job.name}”` : 'When the script ends'}
-            </th>
-            <th className="py-0.5 font-normal">as it is</th>
-            <th className="w-[32%] py-0.5 font-normal">
-              {momentFacts[setting.moment].runs === 'after' ? 'as it should be' : 'the print expects'}
-            </th>
-          </tr>
-        </thead>
+    <ScrollRegion aria-label="What is left" className="h-full px-3.5 py-1">
+      <Table className="leading-[18px]" columns={columns}>
         <tbody>
           {sorted.map(({ name, is, expects, good }) => (
             <tr key={name} className="border-t border-rule">
@@ -48,7 +40,7 @@ export function ReadyCard({ open, setting }: { open: Seen; setting: RehearsalInp
             </tr>
           ))}
         </tbody>
-      </table>
-    </section>
+      </Table>
+    </ScrollRegion>
   )
 }

@@ -11,6 +11,7 @@ import { reloadThings } from '../../../state/rehearsal-requests.ts'
 import { DialogEnd } from '../../../ui/DialogEnd.tsx'
 import { DraftRestored } from '../../../ui/DraftRestored.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
+import { Table } from '../../../ui/Table.tsx'
 
 type Props = { unknown: readonly Unknown[]; printerId: number; things: Things; onClose: () => void }
 
@@ -48,21 +49,13 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
         <p>Everything in this script is known.</p>
       ) : (
         <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
-          <table className="w-full text-control">
-            <thead>
-              <tr className="border-b border-rule text-left text-small text-soft">
-                <th className="py-1 pr-3 font-normal">Command</th>
-                <th className="py-1 pr-3 font-normal">What is written beside it</th>
-                <th className="py-1 pr-3 font-normal">What it does</th>
-                <th className="py-1 font-normal">Seconds</th>
-              </tr>
-            </thead>
+          <Table columns={['Command', 'What is written beside it', 'What it does', 'Seconds']}>
             <tbody>
               {unknown.map((each, row) => (
                 <UnknownRow key={each.name} unknown={each} form={form} row={row} />
               ))}
             </tbody>
-          </table>
+          </Table>
           <DraftRestored form={form} />
           <DialogEnd
             refusal={form.refusal}

@@ -10,6 +10,7 @@ import { toggleRibbon, useRoom } from '../../../state/desk-layout.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { commandAtPlayhead, selectLines } from '../../../state/playhead.ts'
 import { goTo, paceOf, togglePlaying, usePlaying } from '../../../state/playing.ts'
+import { Card } from '../../../ui/Card.tsx'
 import { Press } from '../../../ui/Press.tsx'
 import { Stills } from '../bed/Stills.tsx'
 import { Bands } from './Bands.tsx'
@@ -33,10 +34,7 @@ export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
   // The curves take the longest to draw, so they are drawn after everything else while the person types.
   const drawn = useDeferredValue(round)
   return (
-    <section
-      aria-label="Ribbon: time and temperatures"
-      className="isolate flex shrink-0 rounded-card border border-rule bg-raised"
-    >
+    <Card flush aria-label="Ribbon: time and temperatures" className="isolate flex shrink-0">
       <div ref={attach} className="relative ml-2 min-w-0 flex-1" style={{ height }}>
         {round && width > 0 && (
           <>
@@ -69,7 +67,7 @@ export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
         )}
       </div>
       <Controls totalS={totalS} folded={folded} />
-    </section>
+    </Card>
   )
 })
 

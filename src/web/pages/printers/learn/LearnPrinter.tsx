@@ -1,5 +1,4 @@
 // Learn a printer: files on the left; on the right the fields that they state, each with its source.
-
 import { useCallback, useEffect } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { somethingOver } from '../../../lib/overlays.ts'
@@ -8,7 +7,9 @@ import { useTitle } from '../../../lib/useTitle.ts'
 import { giveText, useLearning } from '../../../state/files-to-learn.ts'
 import { useThings } from '../../../state/queries.ts'
 import { inWorker } from '../../../state/rehearser.ts'
+import { Card } from '../../../ui/Card.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
+import { PageHead } from '../../../ui/Page.tsx'
 import { GivenFiles } from './GivenFiles.tsx'
 import { Proposal } from './Proposal.tsx'
 
@@ -41,17 +42,12 @@ export function LearnPrinter() {
     return () => removeEventListener('paste', onPaste)
   }, [])
   return (
-    <div className="mx-auto grid max-w-[1400px] grid-cols-[320px_minmax(0,1fr)] content-start gap-6 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[320px_minmax(0,1fr)] content-start gap-6 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3">
       <div className="grid content-start gap-4">
-        <div>
-          <h1 className="font-serif text-title font-semibold">
-            {existing ? `Learn more of ${existing.data.name}` : 'Learn a printer'}
-          </h1>
-          <p className="text-soft">
-            From files that you already have: its config, its settings report, the files on its card, its start and end
-            scripts.
-          </p>
-        </div>
+        <PageHead
+          title={existing ? `Learn more of ${existing.data.name}` : 'Learn a printer'}
+          intro="From files that you already have: its config, its settings report, the files on its card, its start and end scripts."
+        />
         <GivenFiles passedOver={learned?.passedOver ?? []} />
       </div>
       <div className="min-w-0">
@@ -92,14 +88,11 @@ const kinds: { what: string; where: string }[] = [
 ]
 
 const WhatToGive = () => (
-  <section aria-label="What can be given" className="rounded-card border border-rule bg-raised px-5 py-4">
+  <Card flush aria-label="What can be given" className="px-5 py-4">
     <h2 className="font-serif text-heading font-semibold">What can be given</h2>
     <dl className="mt-2 grid gap-2.5">
       {kinds.map(({ what, where }) => (
-        <div
-          key={what}
-          className="grid grid-cols-[220px_minmax(0,1fr)] gap-3 max-phone:grid-cols-1 max-phone:gap-0"
-        >
+        <div key={what} className="grid grid-cols-[220px_minmax(0,1fr)] gap-3 max-phone:grid-cols-1 max-phone:gap-0">
           <dt className="font-semibold">{what}</dt>
           <dd className="text-soft">{where}</dd>
         </div>
@@ -108,5 +101,5 @@ const WhatToGive = () => (
     <p className="mt-3 text-soft">
       In any order, several at once. Nothing is sent anywhere, and nothing is changed before you say so.
     </p>
-  </section>
+  </Card>
 )

@@ -4,6 +4,7 @@ import type { How } from '../../../../core/learn/findings.ts'
 import type { Told } from '../../../../core/learn/learn.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { Press } from '../../../ui/Press.tsx'
+import { Table } from '../../../ui/Table.tsx'
 import { at } from '../fields.ts'
 import { describeField, grouped, labelOfField } from './learned-words.ts'
 
@@ -24,6 +25,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
       told.map(({ field }) => field),
       take,
     )
+  const columns = ['Take', 'Field', 'Value', ...(existing ? ['Known now'] : []), 'Where from']
   const stated = told.filter(({ how }) => how !== 'guessed')
   return (
     <section aria-label="What the files say">
@@ -54,20 +56,11 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
         </p>
       </div>
       <div className="overflow-x-auto" tabIndex={-1}>
-        <table className="w-full text-control">
-          <thead className="sr-only">
-            <tr>
-              <th>Take</th>
-              <th>Field</th>
-              <th>Value</th>
-              {existing && <th>Known now</th>}
-              <th>Where from</th>
-            </tr>
-          </thead>
+        <Table hideHeadings columns={columns}>
           {grouped(told).map(({ title, told: of }) => (
             <tbody key={title}>
               <tr>
-                <th colSpan={existing ? 5 : 4} className="pt-3 pb-0.5 text-left font-serif text-lead font-semibold">
+                <th colSpan={columns.length} className="pt-3 pb-0.5 text-left font-serif text-lead font-semibold">
                   {title}
                 </th>
               </tr>
@@ -82,7 +75,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
               ))}
             </tbody>
           ))}
-        </table>
+        </Table>
       </div>
     </section>
   )

@@ -1,5 +1,4 @@
 // Lines that were read and not used, each with its reason; equal reasons are shown once.
-
 import { plural } from '../../../../core/format.ts'
 import type { PassedOver as Passed } from '../../../../core/learn/learn.ts'
 

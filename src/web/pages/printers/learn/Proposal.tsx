@@ -1,5 +1,4 @@
 // The proposed printer, to accept as a whole or field by field: questions first, unused lines last.
-
 import { useCallback, useMemo, useState } from 'react'
 import { type Learned, type Told, withTold } from '../../../../core/learn/learn.ts'
 import { sentenceOf } from '../../../../core/model/issues.ts'

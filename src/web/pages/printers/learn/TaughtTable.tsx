@@ -1,6 +1,7 @@
 // Unknown commands of the scripts with their likely effects: taught together with the printer, for this printer only.
 import { type TaughtCommand, takesSeconds } from '../../../../core/model/taught.ts'
 import { taughtWords } from '../../../lib/taught.ts'
+import { Table } from '../../../ui/Table.tsx'
 
 type Props = {
   taught: readonly TaughtCommand[]
@@ -15,7 +16,7 @@ export const TaughtTable = ({ taught, left, onLeave }: Props) => (
     <p className="text-control text-soft">
       What they seem to do is taught with the printer. It can be changed under Commands.
     </p>
-    <table className="mt-1 w-full text-control">
+    <Table hideHeadings className="mt-1" columns={['Teach', 'Command', 'Meaning', 'What it does']}>
       <tbody>
         {taught.map(({ name, title, effect, seconds }) => (
           <tr key={name} className="border-t border-rule align-top">
@@ -36,6 +37,6 @@ export const TaughtTable = ({ taught, left, onLeave }: Props) => (
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   </section>
 )
