@@ -4,7 +4,9 @@ import type { Finding } from '../check/finding.ts'
 import type { RuleName } from '../check/rules.ts'
 import { board } from '../firmware/board/board.ts'
 import type { Stage } from '../machine/state.ts'
-import { job, material, printer } from '../model/example.ts'
+import { job, material, printer, twoTools } from '../model/example.ts'
+import type { Job } from '../model/job.ts'
+import type { Material } from '../model/material.ts'
 import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
 import { applyEdits } from '../model/script.ts'
@@ -36,6 +38,17 @@ export const found = (
   moment: Moment = 'start',
   over: Partial<Printer> = {},
 ): Finding[] => round(lines, moment, over).findings.filter(finding => finding.rule === rule)
+
+type Change = { moment?: Moment; printer?: Partial<Printer>; job?: Partial<Job>; material?: Partial<Material> }
+
+/** The findings of one rule at a change from T0 to T1, two nozzles with the same material. */
+export const foundAtChange = (rule: RuleName, lines: string, over: Change = {}): Finding[] =>
+  rehearseScript(lines, {
+    printer: { ...printer, tools: twoTools, ...over.printer },
+    material: { ...material, ...over.material },
+    job: { ...job, materials: ['Test stuff', 'Test stuff'], ...over.job },
+    moment: over.moment ?? 'tool-change',
+  }).findings.filter(finding => finding.rule === rule)
 
 /** The text after a finding's first fix. */
 export function fixed(text: string, finding: Finding | undefined): string {

@@ -3,8 +3,8 @@ import { plain } from '../../format.ts'
 import { numberOf, numbersOf } from '../../gcode/line.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 
-/** Tolerance: thirds are written as 0.33. */
-const slack = 0.02
+/** Tolerance: thirds are written as 0.33. Beyond it by more than the error of adding decimals. */
+const slack = 0.02 + 1e-9
 
 /** The sum of the shares of the blend that this row saves or sets; null for other rows. */
 function sumAt({ effect, command, before }: Row): number | null {
