@@ -64,6 +64,13 @@ describe('the macro-file family', () => {
     expect(lastModes(trace).nozzleTargets).toEqual([200])
   })
 
+  it('waits for the bed alone by M116 H0, and for the first nozzle by H1', () => {
+    const heats = ['G10 P0 S200 R150', 'M140 S60']
+    // The bed takes 120 s to 60 °C, the nozzle 100 s to 200 °C.
+    const waits = (line: string) => under('macro-file', [...heats, line]).durations.heatingS
+    expect([waits('M116 H0'), waits('M116 H1')].map(seconds => Math.round(seconds))).toEqual([120, 100])
+  })
+
   it('probes, loads and forgets the mesh by one letter of G29', () => {
     const levelling = (...lines: string[]) => lastModes(under('macro-file', lines).trace).levelling
     expect(levelling('G29')).toBe('on')

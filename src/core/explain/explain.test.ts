@@ -40,6 +40,8 @@ describe('sentences for moves', () => {
 describe('sentences for the rest', () => {
   it.each([
     [['G21'], 'Lengths in millimetres.'],
+    [['M83', 'M83'], 'Does nothing: relative extrusion: E values are amounts, already.'],
+    [['M83', 'M82'], 'Absolute extrusion: E values are positions.'],
     [['G90', 'G90'], 'Does nothing: absolute positions: coordinates count from the origin, already.'],
     [['M82'], 'Absolute extrusion: E values are positions.'],
     [['G28'], 'Homes X, Y, then Z, 14 s. Levelling is off after it.'],

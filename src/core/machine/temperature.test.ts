@@ -21,6 +21,11 @@ describe('heaters fitted to measured times', () => {
     expect(segment(nozzle, 0, 20, 200).reachS).toBeCloseTo(100, 9)
   })
 
+  it('never reaches a target above its highest temperature, also from there', () => {
+    expect(segment(nozzle, 0, 20, nozzle.fullPowerC + 1).reachS).toBe(Number.POSITIVE_INFINITY)
+    expect(segment(nozzle, 0, nozzle.fullPowerC, nozzle.fullPowerC + 1).reachS).toBe(Number.POSITIVE_INFINITY)
+  })
+
   it('cools from 200 to 50 °C in the 240 s that were measured', () => {
     expect(temperatureOn(segment(nozzle, 0, 200, 0), 240)).toBeCloseTo(50, 9)
   })

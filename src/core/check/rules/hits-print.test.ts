@@ -9,6 +9,11 @@ describe(rule, () => {
     expect(found(rule, 'G1 X0 Y0 F6000', 'end')).toMatchObject([{ line: 1, severity: 'warning' }])
   })
 
+  it('takes 1 mm across as no move, from the back right corner at X 110', () => {
+    expect(found(rule, 'G1 X109 F6000', 'end')).toEqual([])
+    expect(found(rule, 'G1 X108.9 F6000', 'end')).toHaveLength(1)
+  })
+
   it('reports homing in height through the print as an error', () => {
     const over = {
       homing: {

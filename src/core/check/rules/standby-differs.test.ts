@@ -43,6 +43,9 @@ describe(rule, () => {
     expect((100 / Math.log(480 / 300)) * Math.log(305 / 304)).toBeCloseTo(0.7, 1)
     expect(change('T1\nM109 S196')[0]?.message).toContain('delays each change by about 0.7 s')
     expect(fixed('T1\nM109 S196', change('T1\nM109 S196')[0])).toBe('T1\nM109 S195')
+    // Up to 5 °C; a larger difference is two materials' needs.
+    expect(change('T1\nM109 S200')).toHaveLength(1)
+    expect(change('T1\nM109 S201')).toEqual([])
     expect(change('T1\nM109 S195')).toEqual([])
     expect(change('T1\nM109 S230')).toEqual([])
   })

@@ -291,3 +291,15 @@ describe('paths through a long loop', () => {
     expect(inInches(1_000)).toContain('too many to look at every way')
   })
 })
+
+describe('the number of conditions', () => {
+  const conditions = (count: number) =>
+    Array.from({ length: count }, (_, i) => [`;? when nozzle > ${200 + i}`, `G1 X${i + 1} F6000`, ';? end']).flat()
+
+  it('may be 40, and a script with 41 is refused', () => {
+    expect(edited(['G28', ...conditions(40)], { do: 'units', to: 'inch' })).toContain('G20')
+    expect(edited(['G28', ...conditions(41)], { do: 'units', to: 'inch' })).toContain(
+      'branches on 41 conditions: too many',
+    )
+  })
+})
