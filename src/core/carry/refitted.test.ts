@@ -40,3 +40,12 @@ describe('another firmware on the same machine', () => {
     expect(made.newFindings.map(({ rule }) => rule)).not.toContain('levelling-missing')
   })
 })
+
+describe('the trim of the source machine', () => {
+  it('is no part of the position that is meant', () => {
+    const move = (...before: readonly string[]) =>
+      textOf(plan(named('Curlew'), named('Dunlin'), ['G28', ...before, 'G1 X30 Y40 F6000'])).at(-1)
+    expect(move('SET_GCODE_OFFSET X=1 Y=2')).toBe(move())
+    expect(move('SET_GCODE_OFFSET Y=-2')).toBe(move())
+  })
+})
