@@ -1,24 +1,46 @@
 // What can be said of a page by looking at it: what keeps somebody out, what is wider than the window, what is cut off.
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import type { Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 
 const checker = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
 type Violation = { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }
 
-/** What would keep somebody out, each with its place. */
-export async function seriousFindings(page: Page): Promise<string[]> {
-  await page.evaluate(checker)
-  const violations = await page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: () => Promise<{ violations: Violation[] }> } }
-    return (await axe.run()).violations
-  })
+type Options = { resultTypes: string[]; runOnly?: string[] }
+
+async function violationsIn(page: Page, runOnly?: string[]): Promise<string[]> {
+  const violations = await page.evaluate(
+    async options => {
+      const { axe } = window as unknown as { axe: { run: (options: Options) => Promise<{ violations: Violation[] }> } }
+      return (await axe.run(options)).violations
+    },
+    { resultTypes: ['violations'], ...(runOnly && { runOnly }) },
+  )
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .flatMap(({ id, nodes }) =>
       nodes.map(({ target, failureSummary }) => `${id} at ${target.join(' ')}: ${failureSummary}`),
     )
+}
+
+async function showTheme(page: Page, theme: 'light' | 'dark'): Promise<void> {
+  await page.emulateMedia({ colorScheme: theme })
+  await expect(page.locator('html')).toHaveAttribute('data-theme', theme)
+}
+
+/**
+ * The accessibility checker's serious findings, in both themes. The dark theme has the same elements in other colours, so
+ * only contrast is checked again. The page must follow the system's theme; it is light again afterwards.
+ */
+export async function seriousFindings(page: Page): Promise<string[]> {
+  await page.evaluate(checker)
+  await showTheme(page, 'light')
+  const light = await violationsIn(page)
+  await showTheme(page, 'dark')
+  const dark = await violationsIn(page, ['color-contrast'])
+  await showTheme(page, 'light')
+  return [...light, ...dark.map(finding => `in the dark theme: ${finding}`)]
 }
 
 /** What can't be reached without scrolling sideways, as the widest element says of itself. */

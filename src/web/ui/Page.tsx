@@ -20,7 +20,7 @@ export const PageHead = ({ title, intro, live = false, actions }: HeadProps) => 
         </p>
       )}
     </div>
-    {actions && <div className="flex flex-wrap items-end gap-x-3 gap-y-2">{actions}</div>}
+    {actions && <div className="flex min-w-0 flex-wrap items-end gap-x-3 gap-y-2">{actions}</div>}
   </div>
 )
 
