@@ -19,10 +19,11 @@ it('has no address and no title twice', () => {
   const listed = pages.filter(each => each.listed).map(({ title }) => title)
   expect(new Set(listed).size).toBe(listed.length)
   expect(new Set(pages.map(({ path }) => path)).size).toBe(pages.length)
-  expect(tabsOf('workshop').map(({ title }) => title)).toEqual([
-    'Jobs and materials',
-    'Refrains',
-    'Vocabularies',
-    'Backup, export and the bin',
-  ])
+})
+
+it('has tabs for the pages of a section that need no parameter, and none on the Shelf and the Desk', () => {
+  const titles = tabsOf('library').map(({ title }) => title)
+  expect(titles.slice(0, 2)).toEqual(['Commands', 'Checks'])
+  expect(titles).not.toContain('A command')
+  expect([tabsOf('shelf'), tabsOf('desk')]).toEqual([[], []])
 })

@@ -22,7 +22,13 @@ export type Page = {
   listed: boolean
 }
 
-const page = (path: string, section: SectionName, title: string, aliases = '', listed = true): Page => ({
+const page = <P extends string>(
+  path: P,
+  section: SectionName,
+  title: string,
+  aliases = '',
+  listed = true,
+): Page & { path: P } => ({
   path,
   section,
   title,
@@ -30,9 +36,10 @@ const page = (path: string, section: SectionName, title: string, aliases = '', l
   listed,
 })
 /** A documentation page in the Library. */
-const reading = (path: string, title: string, aliases: string): Page =>
+const reading = <P extends string>(path: P, title: string, aliases: string): Page & { path: P } =>
   page(path, 'library', title, `help docs documentation manual guide ${aliases}`)
-const about = (path: string, section: SectionName, title: string): Page => page(path, section, title, '', false)
+const about = <P extends string>(path: P, section: SectionName, title: string): Page & { path: P } =>
+  page(path, section, title, '', false)
 
 export const pages = [
   page('/', 'shelf', 'Shelf', 'printers scripts start page home overview'),
