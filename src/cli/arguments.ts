@@ -27,7 +27,7 @@ NAME is a demo name, or a path to a JSON file. FILE may be - for standard input.
 export const listable = ['printers', 'jobs', 'materials', 'rules', 'commands'] as const
 export type Listable = (typeof listable)[number]
 
-export type Asked =
+export type CliRequest =
   | { verb: 'help' }
   | { verb: 'list'; what: Listable; json: boolean }
   | { verb: 'many' }
@@ -75,7 +75,7 @@ export class Refusal extends Error {
   }
 }
 
-export function parseWords(words: readonly string[]): Asked {
+export function parseWords(words: readonly string[]): CliRequest {
   const { values, positionals } = takeApart(words)
   const [verb, subject, ...more] = positionals
   const json = values.json ?? false
@@ -132,7 +132,11 @@ function momentIn(word: string | undefined): Moment {
   return moment.output
 }
 
-function carryWords(file: string | undefined, values: ReturnType<typeof takeApart>['values'], json: boolean): Asked {
+function carryWords(
+  file: string | undefined,
+  values: ReturnType<typeof takeApart>['values'],
+  json: boolean,
+): CliRequest {
   const { from, to } = values
   if (file === undefined) throw new Refusal('Name the script to carry, or - for standard input.', 2)
   if (from === undefined) throw new Refusal('Name the printer that the script is for with --from.', 2)
@@ -171,7 +175,7 @@ function wholePrintWords(
   subject: string | undefined,
   values: ReturnType<typeof takeApart>['values'],
   json: boolean,
-): Asked {
+): CliRequest {
   if (subject !== undefined)
     throw new Refusal(`“${subject}” is one argument too many: name scripts with --start FILE, --change FILE …`, 2)
   if (values.printer === undefined) throw new Refusal('Name the printer with --printer.', 2)

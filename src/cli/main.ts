@@ -10,7 +10,7 @@ import { wholePrintAnswer } from '../core/print/answer.ts'
 import { wholePrint } from '../core/print/whole.ts'
 import { rehearseAndProve } from '../core/prove.ts'
 import type { Round } from '../core/round.ts'
-import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
+import { type CliRequest, type Listable, parseWords, Refusal, usage } from './arguments.ts'
 import { inputFor, jobNamed, printerNamed, readGiven, readInput, readScript, readScripts } from './input.ts'
 import { answerMany } from './many.ts'
 import { carriedText, explainText, findingsText, learnedText, listText, rehearsalText, wholePrintText } from './text.ts'
@@ -35,7 +35,7 @@ const lists: Record<Listable, () => { name: string }[]> = {
 /** `aside` goes to standard error. */
 type Answered = { text: string; exitCode: number; aside?: string }
 
-function carry(asked: Extract<Asked, { verb: 'carry' }>): Answered {
+function carry(asked: Extract<CliRequest, { verb: 'carry' }>): Answered {
   const { job, moment, lines, answers } = asked
   const plan = carryOver({
     text: readScript(asked.file),
@@ -51,7 +51,7 @@ function carry(asked: Extract<Asked, { verb: 'carry' }>): Answered {
     : { text: plan.text.replace(/\r?\n$/, ''), exitCode, aside: carriedText(plan) }
 }
 
-function answer(asked: Asked): Answered {
+function answer(asked: CliRequest): Answered {
   if (asked.verb === 'help') return { text: usage, exitCode: 0 }
   if (asked.verb === 'many') return { text: answerMany(), exitCode: 0 }
   const print = (json: unknown, text: () => string) => (asked.json ? JSON.stringify(json, null, 2) : text())

@@ -9,7 +9,7 @@ import { allTaught } from './routes/taught.ts'
 import { TookTooMuch } from './work/pool.ts'
 
 /** Without a material, the job's own. `place` is the path of the printer in the request. */
-export function inputAsked(
+export function inputRequested(
   database: Database,
   { printer, job, material, moment }: Given,
   place = 'printer',

@@ -43,7 +43,7 @@ export const keepOrigin = (database: Database, scriptId: number, from: CameFrom)
   database.prepare('UPDATE scripts SET came_from = ? WHERE id = ?').run(JSON.stringify(from), scriptId)
 }
 
-export function originKept(database: Database, scriptId: number): CameFrom | null {
+export function savedOrigin(database: Database, scriptId: number): CameFrom | null {
   const json = database
     .prepare<[number], string | null>('SELECT came_from FROM scripts WHERE id = ?')
     .pluck()
@@ -54,7 +54,7 @@ export function originKept(database: Database, scriptId: number): CameFrom | nul
 
 /** A script's original with the revision that it was carried from and its newest one; null if the original is gone. */
 export function originOf(database: Database, scriptId: number) {
-  const from = originKept(database, scriptId)
+  const from = savedOrigin(database, scriptId)
   if (!from) return null
   const all = database
     .prepare<[string, string], Original>(`${selectOriginal} AND (s.identity = ? OR s.key = ?) ORDER BY v.in_use DESC`)

@@ -3,11 +3,11 @@ import { type Command, type Line, placeOf, textOfCommand } from '../gcode/line.t
 import { applyEdits, type Edit } from '../model/script.ts'
 import { replacePiece } from '../script/edits/lines.ts'
 import type { Outcome } from './outcomes.ts'
-import type { Said } from './rewritten.ts'
+import type { Rewritten } from './rewritten.ts'
 import type { Side } from './sides.ts'
 
 /** The outcome of one command of a line: rewritten, or the line with edits and their reason. */
-export type Part = { said: Said; own: Command; edits: readonly Edit[] | null; why: string }
+export type Part = { said: Rewritten; own: Command; edits: readonly Edit[] | null; why: string }
 
 /** The outcome of a line from those of its commands; the comment stays with the rest of the line. */
 export function outcomeOf(line: Line, parts: readonly Part[], to: Side): Outcome {

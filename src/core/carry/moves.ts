@@ -16,7 +16,7 @@ import { filamentThere, maxFeed, Retracted } from './amounts.ts'
 import { formulaThere } from './formulas.ts'
 import type { Part } from './line-text.ts'
 import type { Questions } from './questions.ts'
-import { changed, leftOut, type Ran, refused, type Said, same } from './rewritten.ts'
+import { changed, leftOut, type Ran, type Rewritten, refused, same } from './rewritten.ts'
 import { type Side, toolThere } from './sides.ts'
 import type { PlaceMap } from './spots.ts'
 import type { There } from './target-state.ts'
@@ -41,7 +41,7 @@ export class Moves {
   move(ran: Ran): Part {
     const { own, command, row, before, to, line } = ran
     const { there } = this
-    const part = (said: Said, edits: Edit[] | null = null, why = ''): Part => ({ said, own, edits, why })
+    const part = (said: Rewritten, edits: Edit[] | null = null, why = ''): Part => ({ said, own, edits, why })
     const tool = Math.max(0, before.tool)
     if (toolThere(to, tool) === null) return part(leftOut(`${to.printer.name} has no such tool.`))
     if (!takesMove(ran))
@@ -140,7 +140,7 @@ export class Moves {
   }
 
   /** Writes a move to a machine position (`G53`) as a move to the same position in script coordinates. */
-  private unMachined({ own, command, to, line }: Ran, target: Position, edits: readonly Edit[]): Said {
+  private unMachined({ own, command, to, line }: Ran, target: Position, edits: readonly Edit[]): Rewritten {
     const places = axes.filter(axis => hasLetter(own, axis.toUpperCase()))
     const written = (letter: string): number | undefined => {
       const word = wordOf(own, letter)

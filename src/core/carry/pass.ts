@@ -17,7 +17,7 @@ import { Moves } from './moves.ts'
 import type { Addition, Outcome } from './outcomes.ts'
 import type { Questions } from './questions.ts'
 import { sayOther, unknownCommand } from './rewrite.ts'
-import { changed, leftOut, type Ran, refused, type Said, same, sayOr } from './rewritten.ts'
+import { changed, leftOut, type Ran, type Rewritten, refused, same, sayOr } from './rewritten.ts'
 import { type Side, toolThere } from './sides.ts'
 import { PlaceMap } from './spots.ts'
 import { There } from './target-state.ts'
@@ -134,7 +134,7 @@ export class Pass {
       there: this.there,
       questions: this.questions,
     }
-    const plainPart = (said: Said): Part => ({ said, own, edits: null, why: '' })
+    const plainPart = (said: Rewritten): Part => ({ said, own, edits: null, why: '' })
     if (spec?.taught && !takenAsItIs(own, this.from, this.to))
       return plainPart(
         refused(`${own.name} was taught for ${this.from.printer.name}, and is not known on ${this.to.printer.name}.`),
@@ -154,7 +154,7 @@ export class Pass {
   }
 
   /** Effects that depend on modes of counting and on the head's position. */
-  private counted(ran: Ran): Said | null {
+  private counted(ran: Ran): Rewritten | null {
     const { effect, own, command, from, to, there, before, after, line } = ran
     const { phrases } = to.family
     switch (effect.does) {
@@ -207,7 +207,7 @@ export class Pass {
   }
 
   /** `G92`: the same position gets the same name on the target; the numbers stay. */
-  private named({ own, command, to, from }: Ran): Said {
+  private named({ own, command, to, from }: Ran): Rewritten {
     const { there } = this
     const all = own.words.length === 0 && own.keys.length === 0
     for (const axis of axes) {
@@ -224,7 +224,7 @@ export class Pass {
       : refused('Positions can’t be renamed there.')
   }
 
-  private home(ran: Ran): Said {
+  private home(ran: Ran): Rewritten {
     const { own, to, from, there, line, after } = ran
     const wanted = axes.filter(axis => hasLetter(own, axis.toUpperCase()))
     const named = wanted.length ? wanted : axes
@@ -275,7 +275,7 @@ export class Pass {
   }
 
   /** Keeps a line, and moves the target's head as the source's. */
-  private follow(ran: Ran, said: Said): Said {
+  private follow(ran: Ran, said: Rewritten): Rewritten {
     const last = stepsOfCommand(this.way.trace, ran.row).at(-1)
     if (last) this.there.position = this.places.place(ran.row, last.to).to
     return said
@@ -291,7 +291,7 @@ export class Pass {
   }
 
   /** Writes out what a single command of the source firmware does, move by move. */
-  private expanded(ran: Ran): Said {
+  private expanded(ran: Ran): Rewritten {
     const { there, to } = this
     const steps = stepsOfCommand(this.way.trace, ran.row)
     if (steps.length === 0) return leftOut('It moves nothing here.')
@@ -320,7 +320,7 @@ export class Pass {
   }
 
   /** Writes out a restored state: the modes that differ, and the way back if it moves back. */
-  private restored(ran: Ran): Said {
+  private restored(ran: Ran): Rewritten {
     const { effect, command, before, after, to } = ran
     const { phrases } = to.family
     if (effect.does !== 'restore-state') return same

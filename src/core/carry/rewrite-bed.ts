@@ -3,18 +3,18 @@ import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { familyFacts } from '../model/family.ts'
 import { hasFeature } from '../model/feature.ts'
-import { hasNone, type Sayer, through } from './rewriters.ts'
-import { changed, leftOut, type Ran, type Said, same } from './rewritten.ts'
+import { hasNone, type Rewriter, through } from './rewriters.ts'
+import { changed, leftOut, type Ran, type Rewritten, same } from './rewritten.ts'
 import { takenAsItIs } from './unchanged.ts'
 
-export const carriesPoint: Sayer<'probe-point'> = ran =>
+export const carriesPoint: Rewriter<'probe-point'> = ran =>
   ran.to.printer.probe
     ? takenAsItIs(ran.own, ran.from, ran.to)
       ? same
       : through(ran, ran.to.family.phrases.probePoint(), 'touch of one point')
     : leftOut(`${ran.to.printer.name} has no probe.`)
 
-export function carryProbe(ran: Ran<EffectOf<'probe'>>): Said {
+export function carryProbe(ran: Ran<EffectOf<'probe'>>): Rewritten {
   const { to, from, own } = ran
   const { printer, family } = to
   if (!printer.probe) {
@@ -34,7 +34,7 @@ function meshNumber(name: string | null): number | null | 'named' {
   return number === undefined ? 'named' : Number(number)
 }
 
-export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
+export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Rewritten {
   const { effect, command, own, from, to, questions } = ran
   const { phrases } = to.family
   const letter = effect.mesh
@@ -74,7 +74,7 @@ export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
       }
 }
 
-export function carryAlign(ran: Ran<EffectOf<'align'>>): Said {
+export function carryAlign(ran: Ran<EffectOf<'align'>>): Rewritten {
   const { to, from, own } = ran
   if (!hasFeature(to.printer, 'gantry_alignment')) return leftOut(`${to.printer.name} has no gantry to align.`)
   const held = heldIn(to.printer.macros) ?? (familyFacts[from.family.family].macros === 'config' ? null : 'corners')

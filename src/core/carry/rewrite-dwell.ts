@@ -1,12 +1,12 @@
 // Rewrites dwells for the target: seconds or milliseconds, numbers or formulas.
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
-import { itsWay } from './rewriters.ts'
-import { changed, leftOut, type Ran, type Said, same } from './rewritten.ts'
+import { writtenForTarget } from './rewriters.ts'
+import { changed, leftOut, type Ran, type Rewritten, same } from './rewritten.ts'
 import { formulaOf } from './temperatures.ts'
 import { takenAsItIs } from './unchanged.ts'
 
-export function carryDwell(ran: Ran<EffectOf<'dwell'>>): Said {
+export function carryDwell(ran: Ran<EffectOf<'dwell'>>): Rewritten {
   const { effect, command, own, to, from } = ran
   if (takenAsItIs(own, from, to)) return same
   const [s, ms] = [effect.seconds, effect.milliseconds].map(letter =>
@@ -15,13 +15,13 @@ export function carryDwell(ran: Ran<EffectOf<'dwell'>>): Said {
   const letter = s ?? ms
   if (!letter) return passedOver(ran)
   const formula = formulaOf(own, letter)
-  if (formula !== null) return changed([dwellBy(ran, formula, letter === s)], itsWay(ran))
+  if (formula !== null) return changed([dwellBy(ran, formula, letter === s)], writtenForTarget(ran))
   const seconds = (numberOf(command, letter) ?? 0) / (letter === s ? 1 : 1000)
-  return changed([to.family.phrases.dwell(seconds)], itsWay(ran))
+  return changed([to.family.phrases.dwell(seconds)], writtenForTarget(ran))
 }
 
 /** Seconds under a letter that the source firmware ignores: the dwell was intended, and the target performs it. */
-function passedOver({ own, command, from, to }: Ran<EffectOf<'dwell'>>): Said {
+function passedOver({ own, command, from, to }: Ran<EffectOf<'dwell'>>): Rewritten {
   const seconds = numberOf(command, 'S')
   if (seconds === null) return leftOut('It has no time.')
   const text = to.family.phrases.dwell(seconds)

@@ -1,13 +1,13 @@
 // Rewrites limits, accelerations, pressure advance and retraction for the target.
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
-import { hasNone, itsWay } from './rewriters.ts'
-import { changed, leftOut, type Ran, refused, type Said, same, sayOr } from './rewritten.ts'
+import { hasNone, writtenForTarget } from './rewriters.ts'
+import { changed, leftOut, type Ran, type Rewritten, refused, same, sayOr } from './rewritten.ts'
 import { toolThere } from './sides.ts'
 import { formulaOf } from './temperatures.ts'
 import { takenAsItIs } from './unchanged.ts'
 
-export function carryLimits(ran: Ran<EffectOf<'limits'>>): Said {
+export function carryLimits(ran: Ran<EffectOf<'limits'>>): Rewritten {
   const { command, effect, to, from, own } = ran
   const limits = effect.of === 'speed' ? to.printer.highestSpeedMmS : to.printer.highestAccelerationMmS2
   const wanted = (['x', 'y', 'z', 'e'] as const).flatMap(axis => {
@@ -25,10 +25,14 @@ export function carryLimits(ran: Ran<EffectOf<'limits'>>): Said {
   const text = say(capped)
   // Axes without a limit in the target firmware are left out.
   const held = text !== say(Object.fromEntries(wanted))
-  return sayOr(text, held ? `${to.printer.name} takes no more.` : itsWay(ran), hasNone(ran, 'limit for these axes'))
+  return sayOr(
+    text,
+    held ? `${to.printer.name} takes no more.` : writtenForTarget(ran),
+    hasNone(ran, 'limit for these axes'),
+  )
 }
 
-export function carryAcceleration(ran: Ran<EffectOf<'move-acceleration' | 'overall-limits'>>): Said {
+export function carryAcceleration(ran: Ran<EffectOf<'move-acceleration' | 'overall-limits'>>): Rewritten {
   const { after, before, to, own, from } = ran
   const max = Math.min(to.printer.highestAccelerationMmS2.x, to.printer.highestAccelerationMmS2.y)
   const maxSpeed = Math.min(to.printer.highestSpeedMmS.x, to.printer.highestSpeedMmS.y)
@@ -51,7 +55,7 @@ export function carryAcceleration(ran: Ran<EffectOf<'move-acceleration' | 'overa
     wanted.length ? acceleration(of) : null,
   ].filter(each => each !== null)
   if (lines.length === 0) return leftOut(hasNone(ran, 'such limit'))
-  return changed(lines, over ? `${to.printer.name} takes no more.` : itsWay(ran))
+  return changed(lines, over ? `${to.printer.name} takes no more.` : writtenForTarget(ran))
 }
 
 /** Whether a line sets an acceleration, even to its present value. */
@@ -64,7 +68,7 @@ function namesAcceleration(
   return letters.some(letter => hasLetter(command, letter))
 }
 
-export function carryPressure(ran: Ran<EffectOf<'pressure-advance'>>): Said {
+export function carryPressure(ran: Ran<EffectOf<'pressure-advance'>>): Rewritten {
   const { effect, command, own, from, to } = ran
   const value = formulaOf(own, effect.factor) ?? numberOf(command, effect.factor)
   if (value === null) return takenAsItIs(own, from, to) ? same : leftOut('It sets no factor.')
@@ -78,12 +82,12 @@ export function carryPressure(ran: Ran<EffectOf<'pressure-advance'>>): Said {
   const named = tool !== null && to.printer.tools.length > 1 ? tool : null
   return sayOr(
     to.family.phrases.pressureAdvance(value, named),
-    `${itsWay(ran)} The factor was tuned on ${from.printer.name}: try it.`,
+    `${writtenForTarget(ran)} The factor was tuned on ${from.printer.name}: try it.`,
     hasNone(ran, 'pressure advance'),
   )
 }
 
-export function carryRetraction(ran: Ran<EffectOf<'retraction-settings'>>): Said {
+export function carryRetraction(ran: Ran<EffectOf<'retraction-settings'>>): Rewritten {
   const { effect, after, to, from, before, own } = ran
   const tool = Math.max(0, before.tool)
   const there = to.printer.tools[toolThere(to, tool) ?? 0]

@@ -3,11 +3,11 @@ import type { EffectOf } from '../firmware/effect.ts'
 import { specOf } from '../firmware/spec.ts'
 import { numberOf, textOf } from '../gcode/line.ts'
 import { firmwareThere, hasNone, through } from './rewriters.ts'
-import { leftOut, type Ran, refused, type Said, same, sayOr } from './rewritten.ts'
+import { leftOut, type Ran, type Rewritten, refused, same, sayOr } from './rewritten.ts'
 import { formulaOf } from './temperatures.ts'
 import { isTooOld, takenAsItIs } from './unchanged.ts'
 
-export function carryFan(ran: Ran<EffectOf<'fan'>>): Said {
+export function carryFan(ran: Ran<EffectOf<'fan'>>): Rewritten {
   const { command, own, from, to, after, effect } = ran
   const which = numberOf(command, 'P')
   if (which !== null && which > 0 && !(ran.sameMachine && takenAsItIs(own, from, to)))
@@ -18,7 +18,7 @@ export function carryFan(ran: Ran<EffectOf<'fan'>>): Said {
   return through(ran, to.family.phrases.fan(after.fan), 'part fan')
 }
 
-export function carryMessage(ran: Ran<EffectOf<'message'>>): Said {
+export function carryMessage(ran: Ran<EffectOf<'message'>>): Rewritten {
   const { effect, command, own, to, from } = ran
   const { display, name } = to.printer
   if (!display) return leftOut(`${name} has no display.`)
@@ -53,7 +53,7 @@ function cutTo(text: string, columns: number): string {
   return (end > 0 ? words.slice(0, end) : text.slice(0, columns)).trimEnd().replace(/[,;:–-]$/, '')
 }
 
-export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
+export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Rewritten {
   const { effect, own, command, from, to, sameMachine } = ran
   const spec = specOf(from.family, own)
   if (effect.kind === 'check' && !sameMachine) return leftOut(`It checks that the machine is ${from.printer.name}.`)

@@ -8,13 +8,13 @@ import { carriesPoint, carryAlign, carryLevelling, carryProbe } from './rewrite-
 import { carryDwell } from './rewrite-dwell.ts'
 import { carryAcceleration, carryLimits, carryPressure, carryRetraction } from './rewrite-limits.ts'
 import { carryFan, carryMessage, carryShownNothing } from './rewrite-other.ts'
-import { hasNone, ofThisMachine, type Sayer, through, whose } from './rewriters.ts'
-import { changed, leftOut, type Ran, refused, type Said, same } from './rewritten.ts'
+import { hasNone, ofThisMachine, type Rewriter, through, whose } from './rewriters.ts'
+import { changed, leftOut, type Ran, type Rewritten, refused, same } from './rewritten.ts'
 import { toolThere } from './sides.ts'
 import { carryHeat, carryHeatersOff, carryToolHeat, carryWaits } from './temperatures.ts'
 import { takenAsItIs } from './unchanged.ts'
 
-function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
+function carryTool(ran: Ran<EffectOf<'tool'>>): Rewritten {
   const { command, effect, own, after, from, to, there } = ran
   // A calculated tool stays as it is if source and target number their tools alike.
   if (/^\s*[Tt][@{[%<$]/.test(ran.line.raw))
@@ -38,13 +38,13 @@ function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
 }
 
 /** A calculated tool: unchanged if the target has several tools. */
-function keepsTool({ to, there }: Ran): Said {
+function keepsTool({ to, there }: Ran): Rewritten {
   if (to.printer.tools.length === 1) return leftOut(`${to.printer.name} has one tool, which is always in use.`)
   there.toolTaken = true
   return same
 }
 
-function carryMix(ran: Ran<EffectOf<'mix'>>): Said {
+function carryMix(ran: Ran<EffectOf<'mix'>>): Rewritten {
   const { own, from, to, effect, command, after } = ran
   const inputs = Math.max(...to.printer.tools.map(({ mixingInputs }) => mixingInputs))
   if (inputs < 2) return leftOut(`${to.printer.name} has no mixing hot end.`)
@@ -68,7 +68,7 @@ function carryMix(ran: Ran<EffectOf<'mix'>>): Said {
   return through(ran, text, 'blend to set so')
 }
 
-function carryFlow(ran: Ran<EffectOf<'flow-override'>>): Said {
+function carryFlow(ran: Ran<EffectOf<'flow-override'>>): Rewritten {
   const { command, own, from, to, effect } = ran
   if (takenAsItIs(own, from, to)) return same
   const value = numberOf(command, 'S')
@@ -80,7 +80,7 @@ function carryFlow(ran: Ran<EffectOf<'flow-override'>>): Said {
   return through(ran, to.family.phrases.flowPercent(percent, named), 'flow to change')
 }
 
-const carryMotors: Sayer<'motors'> = ran => {
+const carryMotors: Rewriter<'motors'> = ran => {
   const { own, command, effect, from, to } = ran
   if (takenAsItIs(own, from, to)) return same
   const named = effect.byName ? motorNamed(command, effect.byName.motor) : null
@@ -96,7 +96,7 @@ const carryMotors: Sayer<'motors'> = ran => {
 const bySwitch = (ran: Ran, letter: string): boolean => (numberOf(ran.command, letter) ?? 1) !== 0
 
 const asItIsOr =
-  <D extends Does>(otherwise: Sayer<D>): Sayer<D> =>
+  <D extends Does>(otherwise: Rewriter<D>): Rewriter<D> =>
   ran =>
     takenAsItIs(ran.own, ran.from, ran.to) ? same : otherwise(ran)
 
@@ -117,7 +117,7 @@ type Rest = Exclude<
 >
 
 /** How each effect is rewritten; those that depend on earlier commands are in pass.ts. */
-const sayers: { readonly [D in Rest]: Sayer<D> } = {
+const sayers: { readonly [D in Rest]: Rewriter<D> } = {
   plane: asItIsOr(ran => leftOut(hasNone(ran, 'other plane'))),
   dwell: carryDwell,
   'wait-for-moves': asItIsOr(ran => through(ran, ran.to.family.phrases.waitForMoves(), 'wait for moves')),
@@ -206,14 +206,14 @@ const sayers: { readonly [D in Rest]: Sayer<D> } = {
 }
 
 /** Rewrites a command whose effect depends neither on the head's position nor on modes of counting. */
-export function sayOther(ran: Ran): Said | null {
+export function sayOther(ran: Ran): Rewritten | null {
   const { does } = ran.effect
   if (!(does in sayers)) return null
   // The type of the record ensures one entry for each effect.
-  const sayer = sayers[does as Rest] as (ran: Ran<Effect>) => Said
+  const sayer = sayers[does as Rest] as (ran: Ran<Effect>) => Rewritten
   return sayer(ran)
 }
 
 /** A command that no table has is carried only if it was taught for both. */
-export const unknownCommand = (ran: Pick<Ran, 'own' | 'from' | 'to'>): Said =>
+export const unknownCommand = (ran: Pick<Ran, 'own' | 'from' | 'to'>): Rewritten =>
   refused(`${ran.own.name} is not known here: teach it for ${ran.to.printer.name}, or write what it does.`)

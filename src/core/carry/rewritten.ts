@@ -7,20 +7,20 @@ import type { Questions } from './questions.ts'
 import type { Side } from './sides.ts'
 import type { There } from './target-state.ts'
 
-export type Said =
+export type Rewritten =
   | { kind: 'same' }
   /** `lines` replace it; if they are equal to it, it is unchanged. `asks` if the reason is a proposal. */
   | { kind: 'changed'; lines: readonly string[]; why: string; asks?: boolean }
   | { kind: 'left-out'; why: string; asks?: boolean }
   | { kind: 'refused'; why: string }
 
-export const same: Said = { kind: 'same' }
-export const changed = (lines: readonly string[], why: string): Said => ({ kind: 'changed', lines, why })
-export const leftOut = (why: string): Said => ({ kind: 'left-out', why })
-export const refused = (why: string): Said => ({ kind: 'refused', why })
+export const same: Rewritten = { kind: 'same' }
+export const changed = (lines: readonly string[], why: string): Rewritten => ({ kind: 'changed', lines, why })
+export const leftOut = (why: string): Rewritten => ({ kind: 'left-out', why })
+export const refused = (why: string): Rewritten => ({ kind: 'refused', why })
 
 /** A phrase that the family may lack. */
-export const sayOr = (text: string | null, why: string, without: string): Said =>
+export const sayOr = (text: string | null, why: string, without: string): Rewritten =>
   text === null ? leftOut(without) : changed(text.split('\n'), why)
 
 /** A command as it ran: its source, the command with numbers, its effect, and the modes before and after. */

@@ -16,11 +16,11 @@ const middleOf = ([low, high]: Span): number => (low + high) / 2
 const lengthOf = ([low, high]: Span): number => high - low
 
 /** A linear map from source to target coordinates, for one axis of a drawing. */
-export type AxisWay = { scale: number; here: number; there: number }
+export type AxisScale = { scale: number; here: number; there: number }
 
-export const along = ({ scale, here, there }: AxisWay, value: number): number => there + (value - here) * scale
+export const along = ({ scale, here, there }: AxisScale, value: number): number => there + (value - here) * scale
 
-export const shiftedBy = (here: number, there: number): AxisWay => ({ scale: 1, here, there })
+export const shiftedBy = (here: number, there: number): AxisScale => ({ scale: 1, here, there })
 
 /**
  * Maps a single position: beyond an edge by the same distance, inset from an edge by the same distance, at the centre,
@@ -36,16 +36,16 @@ export function pointThere(value: number, here: Span, there: Span): number {
 }
 
 /** The map of a drawing along one axis, and whether the drawing had to be shortened. */
-export type DrawingWay = AxisWay & { shortened: boolean }
+export type DrawingScale = AxisScale & { shortened: boolean }
 
 /**
  * Maps a drawing from `low` to `high`: centred if it is centred, edge to edge if it covers the bed, otherwise with the
  * same inset from its nearer edge, keeping its length or shortened to fit the target's bed.
  */
-export function drawingThere(low: number, high: number, here: Span, there: Span): DrawingWay {
+export function drawingThere(low: number, high: number, here: Span, there: Span): DrawingScale {
   const [fromLow, fromHigh, extent] = [low - here[0], here[1] - high, high - low]
   const room = lengthOf(there)
-  const fitted = (first: number, last: number): DrawingWay =>
+  const fitted = (first: number, last: number): DrawingScale =>
     extent > 0 && last > first
       ? { scale: (last - first) / extent, here: low, there: first, shortened: last - first < extent - 1e-6 }
       : { ...shiftedBy(low, first), shortened: false }

@@ -7,7 +7,7 @@ import type { Rehearsed } from '../script/edits/plan.ts'
 import { type Drawing, drawingsIn, type Move, movesOf, pointsOf } from './drawings.ts'
 import type { Questions } from './questions.ts'
 import { type Side, sameMachine } from './sides.ts'
-import { type AxisWay, along, drawingThere, heightThere, pointThere, shiftedBy } from './spans.ts'
+import { type AxisScale, along, drawingThere, heightThere, pointThere, shiftedBy } from './spans.ts'
 
 /**
  * Positions within this distance of a bucket, a brush or a dock belong to that spot, mm; above the bed only if they are
@@ -22,7 +22,7 @@ const doubtMm = 0.01
 /** The target position of a move; why it differs from the usual mapping; `gone` is a spot that the target lacks. */
 export type PlaceThere = { to: Position; why: string | null; gone: string | null; scale: { x: number; y: number } }
 
-type Ways = { x: AxisWay; y: AxisWay; why: string | null }
+type Ways = { x: AxisScale; y: AxisScale; why: string | null }
 
 export class PlaceMap {
   readonly moves: readonly Move[]
@@ -221,7 +221,7 @@ export class PlaceMap {
     const placed = {
       [main]: { scale, here: mainSpan[0], there: middle[main] - length / 2 },
       [other]: shiftedBy(outer, middle[other] + side * (out + (otherSpan[1] - otherSpan[0]))),
-    } as Record<'x' | 'y', AxisWay>
+    } as Record<'x' | 'y', AxisScale>
     return {
       ...placed,
       why: `The bed of ${printer.name} is round: the line is moved inwards${scale < 1 ? ' and shortened; the bead stays the same' : ''}.`,
@@ -231,7 +231,7 @@ export class PlaceMap {
   /** Moves the whole drawing inwards if the head does not reach it. */
   private reached(ways: Ways, spanX: Span, spanY: Span): Ways {
     const { reach, name } = this.to.printer
-    const inReach = (way: AxisWay, span: Span, [low, high]: Span): AxisWay => {
+    const inReach = (way: AxisScale, span: Span, [low, high]: Span): AxisScale => {
       const [first, last] = [along(way, span[0]), along(way, span[1])]
       if (first < low - doubtMm) return { ...way, there: way.there + low - first }
       return last > high + doubtMm ? { ...way, there: way.there + high - last } : way

@@ -7,7 +7,7 @@ import { type Command, hasLetter, numberOf, textOf, wordOf } from '../gcode/line
 import { temperatureAt } from '../machine/temperature.ts'
 import { formulaThere } from './formulas.ts'
 import { whose } from './rewriters.ts'
-import { changed, leftOut, type Ran, type Said, same } from './rewritten.ts'
+import { changed, leftOut, type Ran, type Rewritten, same } from './rewritten.ts'
 import { toolThere } from './sides.ts'
 import { takenAsItIs } from './unchanged.ts'
 
@@ -69,7 +69,7 @@ function toolsNamed(ran: Ran, tools: readonly number[], named: boolean): (number
   })
 }
 
-export function carryHeat(ran: Ran<EffectOf<'heat'>>): Said {
+export function carryHeat(ran: Ran<EffectOf<'heat'>>): Rewritten {
   const { command, effect, before, from, to } = ran
   const heater = heaterOf(command, effect)
   if (heater === 'other') return leftOut(`It heats a part that only ${from.printer.name} has.`)
@@ -96,7 +96,7 @@ export function carryHeat(ran: Ran<EffectOf<'heat'>>): Said {
     (waits === effect.wait
       ? 'Its firmware writes it like this.'
       : 'Its firmware would also wait for cooling; the source’s does not.')
-  return { ...changed(lines, why), ...(amount?.asks && { asks: true }) } as Said
+  return { ...changed(lines, why), ...(amount?.asks && { asks: true }) } as Rewritten
 }
 
 /** The present target temperature, for a wait without one. */
@@ -134,7 +134,7 @@ function waitsFor(ran: Ran<EffectOf<'heat'>>, heater: Heater, value: Amount): bo
 }
 
 /** A tool's active and standby temperatures; a single temperature if the target has no standby. */
-export function carryToolHeat(ran: Ran<EffectOf<'tool-heat'>>): Said {
+export function carryToolHeat(ran: Ran<EffectOf<'tool-heat'>>): Rewritten {
   const { command, effect, from, to, after, before } = ran
   const number = numberOf(command, effect.tool)
   const [tool] = number === null ? [Math.max(0, before.tool)] : toolsAt(from.family, from.printer, number)
@@ -152,11 +152,14 @@ export function carryToolHeat(ran: Ran<EffectOf<'tool-heat'>>): Said {
   const standby = formulaOf(ran.own, effect.standby) ?? numberOf(command, effect.standby)
   const lost =
     standby !== null && standby !== amount.value ? ' The standby temperature is set where the tool is left.' : ''
-  return { ...changed([text], `A tool has one temperature there.${lost}`), ...(amount.asks && { asks: true }) } as Said
+  return {
+    ...changed([text], `A tool has one temperature there.${lost}`),
+    ...(amount.asks && { asks: true }),
+  } as Rewritten
 }
 
 /** Rewrites “wait for all”, for a tool or for a sensor, as a wait for each heater. */
-export function carryWaits(ran: Ran<EffectOf<'wait-for-heaters'>>): Said {
+export function carryWaits(ran: Ran<EffectOf<'wait-for-heaters'>>): Rewritten {
   const { command, from, to, before } = ran
   const sensor = textOf(command, 'SENSOR')
   if (sensor !== null) return carrySensor(ran, sensor)
@@ -197,7 +200,7 @@ export function carryWaits(ran: Ran<EffectOf<'wait-for-heaters'>>): Said {
 }
 
 /** Rewrites a wait for a sensor between two temperatures as a wait for the sensor's heater. */
-function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Said {
+function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Rewritten {
   const { to, command } = ran
   const name = sensor.toLowerCase()
   const heater: Heater | null = name.includes('bed')
@@ -224,7 +227,7 @@ function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Sa
 }
 
 /** Turns all heaters off, one by one. */
-export function carryHeatersOff(ran: Ran): Said {
+export function carryHeatersOff(ran: Ran): Rewritten {
   const { to } = ran
   const { heat } = to.family.phrases
   const several = to.printer.tools.length > 1

@@ -5,7 +5,7 @@ import { stateAfter } from '../machine/after.ts'
 import { oozeOf } from '../machine/ooze.ts'
 import { rehearseLines } from '../resolve/resolve.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
-import { waysOf } from '../script/edits/ways.ts'
+import { pathsOf } from '../script/edits/ways.ts'
 import type { Addition, Outcome, Walked } from './outcomes.ts'
 import { Pass } from './pass.ts'
 import type { Questions } from './questions.ts'
@@ -28,7 +28,7 @@ export function walk(script: Rehearsed, from: Side, to: Side, questions: Questio
       if (!additions.some(({ after, lines }) => after === each.after && lines.join() === each.lines.join()))
         additions.push(each)
   }
-  const ways = waysOf(script)
+  const ways = pathsOf(script)
   let there: There | null = null
   for (const way of typeof ways === 'string' ? [script] : ways) {
     const pass = new Pass(way, from, to, questions, sameMachine)

@@ -123,13 +123,13 @@ export function carriedAcross(left: Script, right: Script, index: number, to: 'l
 }
 
 /** A revision's totals, and its changes against the one it was made from; `words` is empty for the first. */
-export type ToldRevision = { id: number; words: string; durationS: number; massG: number; serious: number }
+export type RevisionEffect = { id: number; words: string; durationS: number; massG: number; serious: number }
 
 /** Compares each revision with the previous one (`before` by id, null for the first). */
 export function tellRevisions(
   revisions: readonly { id: number; text: string; before: number | null }[],
   setting: RehearsalInput,
-): ToldRevision[] {
+): RevisionEffect[] {
   const rounds = new Map(revisions.map(({ id, text }) => [id, rehearsed({ text, setting })]))
   return revisions.map(({ id, before }) => {
     const round = rounds.get(id) as Rehearsed

@@ -5,7 +5,7 @@ import { toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import { type Axis, axes, type Printer } from '../model/printer.ts'
-import type { Told } from './record.ts'
+import type { CommandContext } from './record.ts'
 
 const toward: Record<Axis, [string, string]> = {
   x: ['left', 'right'],
@@ -58,7 +58,7 @@ function besideEdge(steps: readonly Step[], bed: Printer['bed']): string {
 
 /** The sentence for a straight move or an arc, from its words, the modes before it and its steps. */
 export function sayMove(
-  { command, before, after, stage }: Pick<Told, 'command' | 'before' | 'after' | 'stage'>,
+  { command, before, after, stage }: Pick<CommandContext, 'command' | 'before' | 'after' | 'stage'>,
   steps: readonly Step[],
   how = '',
 ): string {

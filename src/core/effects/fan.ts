@@ -2,7 +2,7 @@
 import { plain } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'
-import { alsoTold, sayFromTable, withMore } from './table-words.ts'
+import { furtherLetters, sayFromTable, withMore } from './table-words.ts'
 
 export const fan = record<'fan'>({
   movesHead: false,
@@ -18,7 +18,7 @@ export const fan = record<'fan'>({
   says: ({ command, spec, after, stage, effect }) => {
     if (effect.full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return sayFromTable(command, stage)
     const says = after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
-    return withMore(says, alsoTold(command, spec, stage, effect.full === 100 ? 'SP' : 'S'))
+    return withMore(says, furtherLetters(command, spec, stage, effect.full === 100 ? 'SP' : 'S'))
   },
   purpose: 'fan',
 })

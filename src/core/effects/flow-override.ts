@@ -6,7 +6,7 @@ import type { Command } from '../gcode/line.ts'
 import { numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { record } from './record.ts'
-import { alsoTold } from './table-words.ts'
+import { furtherLetters } from './table-words.ts'
 
 const toolsOf = (recorder: Pick<Recorder, 'stage' | 'toolMeant'>, command: Command): number[] => {
   const named = numberOf(command, 'T')
@@ -33,7 +33,7 @@ export const flowOverride = record<'flow-override'>({
     if (named !== null && tools.length === 0) return `Flow of a tool that ${stage.printer.name} doesn’t have.`
     const name = listed(tools.map(tool => toolName(stage.firmware, stage.printer, tool)))
     const of = several ? ` of ${name}` : ''
-    const more = alsoTold(command, spec, stage, 'ST')
+    const more = furtherLetters(command, spec, stage, 'ST')
     if (said === null) return more ? `Flow${of}${more.replace('; ', ': ')}.` : 'Reports the flow.'
     return `Flow${of} at ${plain(effect.unit === 'share' ? said * 100 : said)} % from here on${more}.`
   },

@@ -17,7 +17,7 @@ import {
 import type { Recorder } from '../machine/recorder.ts'
 import { temperatureAt } from '../machine/temperature.ts'
 import { heatedTools, heaterOf, heatTarget } from './heating.ts'
-import { record, type Told } from './record.ts'
+import { type CommandContext, record } from './record.ts'
 
 /** Carriages that copy each other share their targets. */
 const heatedAlong = (recorder: Recorder, tools: readonly number[]): number[] => {
@@ -73,7 +73,7 @@ export const heat = record<'heat'>({
     heatTarget(command, effect)?.targetC === 0 ? 'cool-down' : effect.wait ? 'heat-wait' : 'heat',
 })
 
-function sayHeat(told: Told<EffectOf<'heat'>>): string {
+function sayHeat(told: CommandContext<EffectOf<'heat'>>): string {
   const { command, effect, before, stage, trace, row, tookS, spec } = told
   const heater = heaterOf(command, effect)
   if (heater === 'other')
@@ -116,7 +116,7 @@ function sayHeat(told: Told<EffectOf<'heat'>>): string {
 
 /** The earlier line that set this heater to the same temperature without waiting; null if none did. */
 function startedOn(
-  { command, effect, row, commands, trace, stage, before }: Told<EffectOf<'heat'>>,
+  { command, effect, row, commands, trace, stage, before }: CommandContext<EffectOf<'heat'>>,
   targetC: number,
 ): number | null {
   const heater = heaterOf(command, effect)

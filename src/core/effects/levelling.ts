@@ -1,7 +1,7 @@
 // Turns bed levelling on, with a saved mesh, or off.
 import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { record } from './record.ts'
-import { alsoTold, sayFromTable, withMore } from './table-words.ts'
+import { furtherLetters, sayFromTable, withMore } from './table-words.ts'
 
 const meshIn = (command: Parameters<typeof textOf>[0], letter: string | null): string | null => {
   if (letter === null) return null
@@ -33,7 +33,7 @@ export const levelling = record<'levelling'>({
     const loaded = meshIn(command, effect.mesh)
     if (by !== null && !hasLetter(command, by) && loaded === null) return sayFromTable(command, stage)
     const told = `${by ?? ''}${effect.mesh ?? ''}`
-    const more = alsoTold(command, spec, stage, told)
+    const more = furtherLetters(command, spec, stage, told)
     if (by !== null && !hasLetter(command, by)) return withMore(`Loads mesh ${loaded}; levelling stays as it is.`, more)
     if (after.levelling === 'off')
       return after.meshThere || (by !== null && numberOf(command, by) === 0) || effect.set === 'off'

@@ -5,7 +5,7 @@ import { fileNamed, spotOf } from '../model/printer.ts'
 import { parkHead } from './parking.ts'
 import { record } from './record.ts'
 import { putBy } from './saving.ts'
-import { alsoTold } from './table-words.ts'
+import { furtherLetters } from './table-words.ts'
 
 export const pause = record<'pause'>({
   movesHead: false,
@@ -30,6 +30,6 @@ export const pause = record<'pause'>({
     const time = stands > 0 ? `, for at most ${duration(stands)}` : ''
     const unknown = stands === 0 ? '; it takes as long as you need' : ''
     const letters = `${message ? 'P' : ''}${effect.seconds ?? ''}${effect.milliseconds ?? ''}${effect.parks ? 'XYZ' : ''}`
-    return `${spec.title}${message}${place}${time}${alsoTold(command, spec, stage, letters)}${unknown}.`
+    return `${spec.title}${message}${place}${time}${furtherLetters(command, spec, stage, letters)}${unknown}.`
   },
 })

@@ -1,7 +1,7 @@
 // Switches the power supply.
 import { turnHeatersOff } from '../machine/heaters.ts'
 import { record } from './record.ts'
-import { alsoTold, withMore } from './table-words.ts'
+import { furtherLetters, withMore } from './table-words.ts'
 
 export const power = record<'power'>({
   movesHead: false,
@@ -14,7 +14,7 @@ export const power = record<'power'>({
   says: ({ command, spec, stage, effect }) =>
     withMore(
       effect.on ? 'Power supply on.' : 'Power supply off: heaters, fans and motors with it.',
-      alsoTold(command, spec, stage, ''),
+      furtherLetters(command, spec, stage, ''),
     ),
   purpose: ({ effect }) => (effect.on ? 'setup' : 'cool-down'),
 })

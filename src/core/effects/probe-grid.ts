@@ -1,7 +1,7 @@
 // Sets the points of the next probing: ranges with a spacing, or a number of points.
 import { numbersOf } from '../gcode/line.ts'
 import { record } from './record.ts'
-import { alsoTold, withMore } from './table-words.ts'
+import { furtherLetters, withMore } from './table-words.ts'
 
 export const probeGrid = record<'probe-grid'>({
   movesHead: false,
@@ -29,7 +29,7 @@ export const probeGrid = record<'probe-grid'>({
     after.grid
       ? withMore(
           `The next probing takes ${after.grid.x} × ${after.grid.y} points.`,
-          alsoTold(command, spec, stage, 'P'),
+          furtherLetters(command, spec, stage, 'P'),
         )
       : null,
 })

@@ -4,7 +4,7 @@ import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'
 import { record } from './record.ts'
-import { alsoTold, withMore } from './table-words.ts'
+import { furtherLetters, withMore } from './table-words.ts'
 
 export const probeOffset = record<'probe-offset'>({
   movesHead: false,
@@ -25,7 +25,10 @@ export const probeOffset = record<'probe-offset'>({
       z === null || known === null || Math.abs(z - known) < 1e-9
         ? ''
         : `; the printer’s own is ${mm(known, 3)}, so after homing every height is ${mm(Math.abs(z - known), 3)} ${z > known ? 'higher' : 'lower'}`
-    return withMore(`Probe offset: ${listed(words)} from the nozzle${change}.`, alsoTold(command, spec, stage, 'XYZ'))
+    return withMore(
+      `Probe offset: ${listed(words)} from the nozzle${change}.`,
+      furtherLetters(command, spec, stage, 'XYZ'),
+    )
   },
   purpose: 'z-offset',
 })

@@ -3,7 +3,7 @@ import { duration, mm, plural } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { probeSeconds } from '../machine/probing.ts'
 import { record } from './record.ts'
-import { alsoTold, withMore } from './table-words.ts'
+import { furtherLetters, withMore } from './table-words.ts'
 
 const maxTouches = 100
 
@@ -28,7 +28,10 @@ export const probePoint = record<'probe-point'>({
     const at = steps[0]?.to
     const place = at && !Number.isNaN(at.x + at.y) ? ` at X ${mm(at.x, 1).replace(' mm', '')} Y ${mm(at.y, 1)}` : ''
     const times = steps.length > 1 ? ` ${plural(steps.length, 'time')}` : ''
-    return withMore(`Probes one point${place}${times}, ${duration(tookS)}.`, alsoTold(command, spec, stage, 'XYPF'))
+    return withMore(
+      `Probes one point${place}${times}, ${duration(tookS)}.`,
+      furtherLetters(command, spec, stage, 'XYPF'),
+    )
   },
   purpose: 'probe',
 })

@@ -9,7 +9,7 @@ import type { Value } from '../macros/values.ts'
 import type { Purpose } from './purpose.ts'
 
 /** A command that ran: its row, its steps, and the modes before and after. */
-export type Told<E extends Effect = Effect> = {
+export type CommandContext<E extends Effect = Effect> = {
   command: Command
   spec: CommandSpec
   effect: E
@@ -52,7 +52,7 @@ export type EffectRecord<D extends Does> = {
   /** Executes the effect. `byFile` means that a file has run instead of the firmware's own procedure. */
   run?: (recorder: Recorder, command: Command, effect: EffectOf<D>, byFile: boolean) => void
   /** The sentence for a command that ran; null to use the sentence from the table. */
-  says?: (told: Told<EffectOf<D>>) => string | null
+  says?: (told: CommandContext<EffectOf<D>>) => string | null
   purpose?: Purpose | ((seen: Seen<EffectOf<D>>) => Purpose)
 }
 

@@ -77,7 +77,7 @@ function withUnit(value: number, letter: Letter, text: string): string {
 }
 
 /** The letters that a sentence does not mention: “; fades out by height 10 mm”. */
-export function alsoTold(command: Command, spec: CommandSpec, stage: Stage, but: string): string {
+export function furtherLetters(command: Command, spec: CommandSpec, stage: Stage, but: string): string {
   const left: Command = {
     ...command,
     words: command.words.filter(({ letter }) => !but.includes(letter)),

@@ -12,7 +12,7 @@ import type { Modes, Stage } from '../machine/state.ts'
 import { fileNamed } from '../model/printer.ts'
 import { travelTo } from './moving.ts'
 import { type Call, record } from './record.ts'
-import { alsoTold, withMore } from './table-words.ts'
+import { furtherLetters, withMore } from './table-words.ts'
 
 /** The number that a line names: by name (`T1`), letter (`M6 T11`) or key (`EXTRUDER=extruder1`); −1 for none. */
 export function toolNamed(command: Command, by: string | null): number | null {
@@ -151,7 +151,10 @@ export const tool = record<'tool'>({
     const parks = rests ? `; ${toolName(firmware, printer, before.tool)} parks at X ${plain(rests.left, 0)}` : ''
     const still = effect.staysStill && hasLetter(command, effect.staysStill) ? ' without moving' : ''
     const letters = `${effect.by ?? ''}${effect.staysStill ?? ''}${effect.files ? 'P' : ''}`
-    return withMore(`Selects ${name}${blend}${by}${still}${heats}${parks}.`, alsoTold(command, spec, stage, letters))
+    return withMore(
+      `Selects ${name}${blend}${by}${still}${heats}${parks}.`,
+      furtherLetters(command, spec, stage, letters),
+    )
   },
   purpose: 'tool',
 })

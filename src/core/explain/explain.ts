@@ -1,6 +1,6 @@
 // Makes a plain sentence for each line from its command's effect, its words and the state in which it ran.
 import { recordOf } from '../effects/effects.ts'
-import type { Told } from '../effects/record.ts'
+import type { CommandContext } from '../effects/record.ts'
 import { lowerFirst, sayFromTable } from '../effects/table-words.ts'
 import type { Effect } from '../firmware/effect.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
@@ -128,7 +128,7 @@ export function explainRow(
     return byFile
       ? sayMacro(`file ${byFile.name}`, '', ofLine.length ? ofLine : [row], trace)
       : sayFromTable(command, stage)
-  const told: Told = {
+  const told: CommandContext = {
     command,
     spec,
     effect,
@@ -143,7 +143,7 @@ export function explainRow(
     modesKnown,
     byFile,
   }
-  return recordOf(effect).says?.(told as Told<Effect & { does: never }>) ?? sayFromTable(command, stage)
+  return recordOf(effect).says?.(told as CommandContext<Effect & { does: never }>) ?? sayFromTable(command, stage)
 }
 
 /** Describes a macro of this printer: how much it does, and how long it takes. */

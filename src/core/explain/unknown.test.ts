@@ -3,7 +3,7 @@ import { expect, it } from 'vitest'
 import { read } from '../gcode/read.ts'
 import { job, material, printer } from '../model/example.ts'
 import { stageOf } from '../round.ts'
-import { effectToldBy, unknownIn } from './unknown.ts'
+import { effectFromComment, unknownIn } from './unknown.ts'
 
 const unknown = (text: string) => unknownIn(read(text), stageOf({ printer, material, job, moment: 'start' }))
 
@@ -41,5 +41,5 @@ it.each([
   ['', 'CLEAN_NOZZLE', 'moves'],
   ['', 'M9000', 'opaque'],
 ] as const)('takes “%s” (%s) for %s', (comment, name, effect) => {
-  expect(effectToldBy(comment, name)).toBe(effect)
+  expect(effectFromComment(comment, name)).toBe(effect)
 })

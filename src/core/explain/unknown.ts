@@ -64,7 +64,7 @@ function secondsIn(comment: string): number {
 const maxSaid = 200
 
 /** The likely effect of a command, from its comment and its name. */
-export function effectToldBy(comment: string, name: string): TaughtEffect {
+export function effectFromComment(comment: string, name: string): TaughtEffect {
   const words = `${comment.slice(0, maxSaid)} ${name.slice(0, maxSaid).replaceAll('_', ' ')}`.toLowerCase()
   return clues.find(([clue]) => clue.test(words))?.[1] ?? 'opaque'
 }
@@ -102,7 +102,7 @@ export function unknownIn(lines: readonly Line[], stage: Stage): Unknown[] {
       name,
       title: upperFirst(said || name.replaceAll('_', ' ').toLowerCase()).slice(0, 120),
       parameters: [],
-      effect: effectToldBy(said, name),
+      effect: effectFromComment(said, name),
       seconds: secondsIn(said),
     }
     const known = new Set(proposed.parameters.map(({ letter }) => letter))

@@ -51,7 +51,7 @@ export function guardLine(raw: string): GuardLine | null {
 }
 
 /** Whether a line looks like a guard but is malformed. */
-export const isHalfSaid = (raw: string): boolean => mistyped.test(raw.trimStart())
+export const isMalformedMark = (raw: string): boolean => mistyped.test(raw.trimStart())
 
 /** A guard from `when` to `end`: its branches, each with the line of its mark and its lines, from 1. */
 export type Guarded = { endLine: number; branches: { line: number; mark: GuardLine; first: number; last: number }[] }

@@ -3,19 +3,19 @@
 import * as v from 'valibot'
 import { type Answers, firstTool, printerFrom, usualAnswers, usualFieldsOf } from '../model/new-printer.ts'
 import { Printer } from '../model/printer.ts'
-import type { Ask, How, PassedOver, Told } from './findings.ts'
+import type { Ask, How, LearnedField, PassedOver } from './findings.ts'
 
 const weight: Record<How, number> = { guessed: 1, derived: 2, stated: 3 }
 
-type Fields = Map<string, Told>
+type Fields = Map<string, LearnedField>
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
-const placeOf = ({ file, line }: Told): string => (file ? `${file}${line ? `, line ${line}` : ''}` : 'no file')
+const placeOf = ({ file, line }: LearnedField): string => (file ? `${file}${line ? `, line ${line}` : ''}` : 'no file')
 /** A value in a question. */
 const shown = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value))
 
 /** `tools.*.retractMm` applies to each tool. */
-function spread(told: readonly Told[]): Told[] {
+function spread(told: readonly LearnedField[]): LearnedField[] {
   const numbers = told.flatMap(({ field }) => {
     const number = /^tools\.(\d+)\./.exec(field)?.[1]
     return number === undefined ? [] : [Number(number)]
@@ -32,7 +32,7 @@ function spread(told: readonly Told[]): Told[] {
  * The best known value of each field. Of two that are equally well known the later one counts, and if both are stated,
  * a question is asked.
  */
-function best(told: readonly Told[], asks: Ask[]): Fields {
+function best(told: readonly LearnedField[], asks: Ask[]): Fields {
   const fields: Fields = new Map()
   for (const each of told) {
     const before = fields.get(each.field)
@@ -118,8 +118,8 @@ const measuring: Readonly<Record<string, string>> = {
     'How much can the hot end melt, mm³/s? The manufacturer’s value, or the flow at which the extruder starts to grind.',
 }
 
-function usualTold(printer: Printer, fields: Fields): Told[] {
-  return usualFieldsOf(printer).flatMap((field): Told[] => {
+function usualTold(printer: Printer, fields: Fields): LearnedField[] {
+  return usualFieldsOf(printer).flatMap((field): LearnedField[] => {
     const value = valueAt(printer, field)
     const within = [...fields.keys()].some(known => known === field || field.startsWith(`${known}.`))
     if (value === undefined || within) return []
@@ -131,7 +131,7 @@ function usualTold(printer: Printer, fields: Fields): Told[] {
  * A printer with these fields and their sources, or the schema's issues if no printer can have them. `base` is not
  * changed.
  */
-export function withTold(base: Printer, told: readonly Told[]): v.SafeParseResult<typeof Printer> {
+export function withLearned(base: Printer, told: readonly LearnedField[]): v.SafeParseResult<typeof Printer> {
   // Two tools may share one offset object, and a structured clone would keep that.
   const made: Json = JSON.parse(JSON.stringify(base))
   // Shorter paths first, so that a part's value is set after the whole's.
@@ -141,17 +141,23 @@ export function withTold(base: Printer, told: readonly Told[]): v.SafeParseResul
 }
 
 /** `usual` is the printer without any learned field. */
-export type Assembled = { printer: Printer; usual: Printer; told: Told[]; asks: Ask[]; passedOver: PassedOver[] }
+export type Assembled = {
+  printer: Printer
+  usual: Printer
+  told: LearnedField[]
+  asks: Ask[]
+  passedOver: PassedOver[]
+}
 
 /** The printer with all learned fields. Impossible values are skipped with the reason. Never throws. */
-export function assemble(all: readonly Told[]): Assembled {
+export function assemble(all: readonly LearnedField[]): Assembled {
   const asks: Ask[] = []
   const passedOver: PassedOver[] = []
   const fields = best(spread(all), asks)
   for (;;) {
     const usual = printerFrom(answersFrom(fields))
     const noProbe = fields.get('probe')?.value === null
-    const parsed = withTold(
+    const parsed = withLearned(
       usual,
       [...fields.values()].filter(({ field }) => !(noProbe && field.startsWith('probe.'))),
     )
@@ -181,7 +187,7 @@ export function assemble(all: readonly Told[]): Assembled {
 }
 
 /** The learned field that caused a schema issue. */
-function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): Told | null {
+function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): LearnedField | null {
   for (const issue of issues) {
     const way = (issue.path ?? []).map(({ key }) => String(key)).join('.')
     const found = [...fields.values()].find(
@@ -193,5 +199,5 @@ function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): To
 }
 
 /** The sources of fields to store with a printer; for texts only that they exist. */
-const sourcesOf = (told: readonly Told[]): Printer['sources'] =>
+const sourcesOf = (told: readonly LearnedField[]): Printer['sources'] =>
   Object.fromEntries(told.map(({ field, how, file, line }) => [field, { how, file, line }]))

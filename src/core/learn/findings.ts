@@ -11,7 +11,14 @@ export type How = Exclude<HowKnown, 'measured'>
 /**
  * A field of a printer; `field` is its path, such as `tools.0.nozzleMm`. File and line are null if no file states it.
  */
-export type Told = { field: string; value: unknown; file: string | null; line: number | null; how: How; why?: string }
+export type LearnedField = {
+  field: string
+  value: unknown
+  file: string | null
+  line: number | null
+  how: How
+  why?: string
+}
 
 /** A question that no file answers for certain, with a proposal; `key` is the field of the answer, if it is for one. */
 export type Ask = { key: string; question: string; proposed: unknown }
@@ -21,7 +28,7 @@ export type PassedOver = { file: string; line: number | null; why: string }
 
 /** Collects the results of one reader. */
 export class Notes {
-  readonly told: Told[] = []
+  readonly told: LearnedField[] = []
   readonly asks: Ask[] = []
   readonly passedOver: PassedOver[] = []
   readonly taught: TaughtCommand[] = []

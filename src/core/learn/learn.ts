@@ -3,21 +3,21 @@ import type { Printer } from '../model/printer.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 import { assemble } from './assemble.ts'
 import { type Kind, kindOf } from './file-kind.ts'
-import { type Ask, type GivenFile, Notes, type PassedOver, type Told } from './findings.ts'
+import { type Ask, type GivenFile, type LearnedField, Notes, type PassedOver } from './findings.ts'
 import { readConfigFiles } from './read-config.ts'
 import { readMacroFiles } from './read-macro-files.ts'
 import { readExport, readMesh } from './read-others.ts'
 import { readReport } from './read-report.ts'
 import { familyFor, readScript } from './read-script.ts'
 
-export { withTold } from './assemble.ts'
-export type { Ask, GivenFile, PassedOver, Told } from './findings.ts'
+export { withLearned } from './assemble.ts'
+export type { Ask, GivenFile, LearnedField, PassedOver } from './findings.ts'
 
 export type Learned = {
   printer: Printer
   /** The printer without any learned field. */
   usual: Printer
-  told: Told[]
+  told: LearnedField[]
   asks: Ask[]
   /** Unknown commands of the scripts, ready to be taught. */
   taught: TaughtCommand[]

@@ -41,7 +41,7 @@ function toolsIn(job: Job, uses: readonly Use[], layer: number): number[] {
 export const everywhere = (tool: number): Use => ({ tool, fromLayer: null, toLayer: null, fromMm: null, toMm: null })
 
 /** How the job uses its tools; by default each tool prints in every layer. */
-export const waysOf = (job: Job): NonNullable<Job['changes']> =>
+export const toolUsesOf = (job: Job): NonNullable<Job['changes']> =>
   job.changes ?? { kind: 'layers', order: 'fewest', uses: toolsUsed(job).map(everywhere) }
 
 /**
@@ -49,7 +49,7 @@ export const waysOf = (job: Job): NonNullable<Job['changes']> =>
  * previous layer if it prints there too; otherwise tools come by number. For one object; see `Job.objects`.
  */
 export function changesOf(job: Job, printer: Printer): ToolChange[] {
-  const ways = waysOf(job)
+  const ways = toolUsesOf(job)
   const layers = layersOn(job, printer)
   if (ways.kind === 'list') return ways.list.filter(({ layer, from, to }) => layer <= layers && from !== to)
   const changes: ToolChange[] = []

@@ -1,7 +1,7 @@
 // What a print's purging costs now, and would cost into a tower, a bucket or the infill; and what could be saved.
 import { duration, plain, plural } from '../format.ts'
 import { materialOf } from '../machine/state.ts'
-import { changeCount, purgeOf, waysOf } from '../model/changes.ts'
+import { changeCount, purgeOf, toolUsesOf } from '../model/changes.ts'
 import { areaOn, heightOfLayer, towerOf } from '../model/job.ts'
 import { momentFacts } from '../model/moment.ts'
 import { spotOf } from '../model/printer.ts'
@@ -107,7 +107,7 @@ export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
   const savings: Saving[] = []
   const ofChanges = print.situations.filter(isOfChange)
   const { changes } = print
-  const ways = waysOf(job)
+  const ways = toolUsesOf(job)
   if (ways.kind === 'layers' && ways.order === 'by-number' && changes > 0) {
     const fewest = changeCount({ ...job, changes: { ...ways, order: 'fewest' } }, printer)
     if (fewest < changes) {

@@ -5,7 +5,7 @@ import { type Commands, rehearse } from '../effects/run.ts'
 import type { Unit } from '../firmware/spec.ts'
 import { specOf, unitOf } from '../firmware/spec.ts'
 import { evaluate, holds, type Missing, type Quantity, type Result, settingValue } from '../formula/evaluate.ts'
-import { guardLine, inText, isHalfSaid, settingLine } from '../formula/marks.ts'
+import { guardLine, inText, isMalformedMark, settingLine } from '../formula/marks.ts'
 import { factorTo } from '../formula/units.ts'
 import { scopeOf, type World } from '../formula/values.ts'
 import { type Command, type Line, letterOf, type Piece } from '../gcode/line.ts'
@@ -136,7 +136,7 @@ class Resolver {
       const half = this.halves.get(line.number)
       if (half !== undefined) this.tell('guard', line, 0, line.raw.length, half)
       else if (line.kind === 'mark' && !this.stage.asSent && this.guard(line)) continue
-      else if (line.kind === 'mark' && !this.stage.asSent && isHalfSaid(line.raw))
+      else if (line.kind === 'mark' && !this.stage.asSent && isMalformedMark(line.raw))
         this.tell('guard', line, 0, line.raw.length, noGuard)
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)

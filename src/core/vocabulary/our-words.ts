@@ -44,7 +44,7 @@ const isNeverBelow0 = (text: string): boolean =>
   /^[\w .+*/()]+$/.test(text) && [...text.matchAll(/[a-z]\w*/g)].every(([each]) => signless.test(each))
 
 /** Translates a formula or condition; null if a part of it can't be expressed. */
-export function saidInOurs(tree: Tree, kind: 'Expression' | 'Condition', knowing: Knowing): string | null {
+export function asOurFormula(tree: Tree, kind: 'Expression' | 'Condition', knowing: Knowing): string | null {
   const ours = inOurWords(tree, knowing)
   return (kind === 'Condition' ? asCondition(ours) : asNumber(ours))?.text ?? null
 }

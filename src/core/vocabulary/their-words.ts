@@ -10,10 +10,10 @@ import { plainFunction } from './expression.ts'
 export type Has = (feature: string) => boolean
 
 /** The translation, or why it is impossible. */
-export type Said = { ok: true; text: string } | { ok: false; what: string }
+export type FormulaTranslation = { ok: true; text: string } | { ok: false; what: string }
 
 /** `settings` are those above, which are inserted where they are used. */
-export type Out = { vocabulary: Vocabulary; settings: Map<string, Said>; has: Has }
+export type Out = { vocabulary: Vocabulary; settings: Map<string, FormulaTranslation>; has: Has }
 
 /** The values for tools relative to a tool change. */
 const toolWords: Readonly<Record<string, string>> = {
@@ -26,7 +26,7 @@ const toolWords: Readonly<Record<string, string>> = {
 const inBrackets = (word: string, { index }: Vocabulary): string =>
   index ? word.replaceAll('[', index.open).replaceAll(']', index.close) : word
 
-export function inTheirWords(text: string, kind: 'Expression' | 'Condition', out: Out): Said {
+export function inTheirWords(text: string, kind: 'Expression' | 'Condition', out: Out): FormulaTranslation {
   const parsed = parse(text, kind)
   return parsed.ok ? new Saying(text, out).whole(parsed.node) : { ok: false, what: parsed.why }
 }
@@ -47,7 +47,7 @@ class Saying {
       if (value !== null && !this.words.has(value)) this.words.set(value, inBrackets(word, vocabulary))
   }
 
-  whole(top: SyntaxNode): Said {
+  whole(top: SyntaxNode): FormulaTranslation {
     this.say(top)
     if (this.missing !== null) return { ok: false, what: this.missing }
     let at = 0

@@ -4,7 +4,7 @@ import { evaluate, holds, type Quantity, type Scope } from '../formula/evaluate.
 import { textSpecs, valueSpecs } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { readExpression } from './expression.ts'
-import { isOurName, type Knowing, saidInOurs } from './our-words.ts'
+import { asOurFormula, isOurName, type Knowing } from './our-words.ts'
 import { allDelimiters, type Span, spansIn } from './syntax.ts'
 import { assignmentIn, type Branch, branchIn, conditionIn, loopIn } from './tags.ts'
 import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
@@ -145,7 +145,7 @@ class Reading {
   /** Translates a formula or condition; null if it can't be expressed. */
   private ours(formula: string, kind: 'Expression' | 'Condition'): string | null {
     const tree = readExpression(formula)
-    const said = tree && saidInOurs(tree, kind, this.knowing)
+    const said = tree && asOurFormula(tree, kind, this.knowing)
     return said !== null && this.fits(said, kind) ? said : null
   }
 

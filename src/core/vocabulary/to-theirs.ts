@@ -5,7 +5,7 @@ import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../form
 import { parse } from '../formula/syntax.ts'
 import { delimitersOf, type Vocabulary } from '../model/vocabulary.ts'
 import { bareName } from './expression.ts'
-import { type Has, inTheirWords, type Out, type Said } from './their-words.ts'
+import { type FormulaTranslation, type Has, inTheirWords, type Out } from './their-words.ts'
 import type { Translated, Untranslatable } from './to-ours.ts'
 
 const linesOf = (text: string): { raw: string; ending: string }[] =>
@@ -53,7 +53,7 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
     const setting = settingLine(raw)
     if (setting) {
       const body = bodyOf(setting.body)
-      const within: Said = { ok: false, what: `the setting “${setting.name}”, which a guard decides` }
+      const within: FormulaTranslation = { ok: false, what: `the setting “${setting.name}”, which a guard decides` }
       // From here on the setting has this value; within a guard it depends on the job.
       if (body) out.settings.set(setting.name, depth > 0 ? within : inTheirWords(body, 'Expression', out))
       return raw + ending

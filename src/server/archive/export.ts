@@ -4,7 +4,7 @@ import { nameKey } from '../../core/model/script.ts'
 import { refrainsIn } from '../../core/script/refrain-marks.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
-import { originKept } from '../origins.ts'
+import { savedOrigin } from '../origins.ts'
 import { allTaught } from '../routes/taught.ts'
 import { allTexts } from '../scripts.ts'
 import { pictureOf, trialsOf } from '../trials.ts'
@@ -24,7 +24,7 @@ type Row = {
 }
 
 function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Row): ArchiveScript {
-  const from = originKept(database, id)
+  const from = savedOrigin(database, id)
   const [variants, revisions] = [variantsOf(database, id), revisionsOf(database, id)]
   const nameOf = (variantId: number) => variants.find(each => each.id === variantId)?.name ?? ''
   const placeOf = (revisionId: number) => {

@@ -16,7 +16,7 @@ import { CarryRequest } from '../../tasks/requests.ts'
 import type { Work } from '../../tasks/server-tasks.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
-import { inputAsked, worked } from '../input.ts'
+import { inputRequested, worked } from '../input.ts'
 import { originOf } from '../origins.ts'
 import { Refused, takes } from '../requests.ts'
 import { scriptById } from '../scripts.ts'
@@ -66,8 +66,8 @@ export function carryRoutes(database: Database, work: Work) {
       const { text, from, to, lines, answers, ...asked } = context.req.valid('json')
       const request = {
         text,
-        from: inputAsked(database, { ...asked, printer: from }, 'from'),
-        to: inputAsked(database, { ...asked, printer: to }, 'to'),
+        from: inputRequested(database, { ...asked, printer: from }, 'from'),
+        to: inputRequested(database, { ...asked, printer: to }, 'to'),
         ...(lines && { lines }),
         answers,
       }
@@ -83,8 +83,8 @@ export function carryRoutes(database: Database, work: Work) {
       const answer = await worked(
         work.until(context.req.raw.signal).planCarry({
           text,
-          from: inputAsked(database, { printer: printerBy(from), job, moment }),
-          to: inputAsked(database, { printer: firmware ? refitted(there, firmware) : there, job, moment }),
+          from: inputRequested(database, { printer: printerBy(from), job, moment }),
+          to: inputRequested(database, { printer: firmware ? refitted(there, firmware) : there, job, moment }),
           ...how,
           ...(lines && { lines }),
         }),
@@ -95,12 +95,12 @@ export function carryRoutes(database: Database, work: Work) {
     })
     .post('/into', takes(Into), async context => {
       const { text, printerId, moment, kind, part } = context.req.valid('json')
-      const input = inputAsked(database, { printer: printerBy(printerId), job: usualJob(), moment })
+      const input = inputRequested(database, { printer: printerBy(printerId), job: usualJob(), moment })
       return context.json(await worked(work.until(context.req.raw.signal).intoScript(text, input, kind, part), 'text'))
     })
     .get('/macros/:id', context => {
       const printer = printerBy(Number(context.req.param('id')))
-      const stage = stageOf(inputAsked(database, { printer, job: usualJob(), moment: 'start' }))
+      const stage = stageOf(inputRequested(database, { printer, job: usualJob(), moment: 'start' }))
       const called = calledByPeople(stage).map(each => ({
         name: each.name,
         moment: each.moment,
@@ -130,7 +130,7 @@ export function carryRoutes(database: Database, work: Work) {
         const job = usualJob()
         const { lines: _, ...how } = origin.from.asked
         const [from, to] = [now.printerId, script.printerId].map(each =>
-          inputAsked(database, { printer: printerBy(each), job, moment: script.moment }),
+          inputRequested(database, { printer: printerBy(each), job, moment: script.moment }),
         ) as [RehearsalInput, RehearsalInput]
         answer.change = await worked(
           work

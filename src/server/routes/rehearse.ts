@@ -6,14 +6,14 @@ import type { Printer } from '../../core/model/printer.ts'
 import { RehearseRequest, WholePrintRequest } from '../../tasks/requests.ts'
 import type { Work } from '../../tasks/server-tasks.ts'
 import type { Database } from '../database.ts'
-import { inputAsked, worked } from '../input.ts'
+import { inputRequested, worked } from '../input.ts'
 import { Refused, takes } from '../requests.ts'
 import { textsInUse } from '../scripts.ts'
 
 export const wholePrintRoutes = (database: Database, work: Work) =>
   new Hono().post('/', takes(WholePrintRequest), async context => {
     const { scripts, ...asked } = context.req.valid('json')
-    const { moment: _, ...input } = inputAsked(database, { ...asked, moment: 'start' })
+    const { moment: _, ...input } = inputRequested(database, { ...asked, moment: 'start' })
     const all = { ...textsInUse(database, input.printer.name), ...scripts }
     const answer = await worked(work.until(context.req.raw.signal).print(input, all), 'scripts')
     return context.body(answer, 200, { 'content-type': 'application/json' })
@@ -22,7 +22,7 @@ export const wholePrintRoutes = (database: Database, work: Work) =>
 export const rehearseRoutes = (database: Database, work: Work) =>
   new Hono().post('/', takes(RehearseRequest), async context => {
     const { text, from, with: extra, ...asked } = context.req.valid('json')
-    const input = inputAsked(database, asked)
+    const input = inputRequested(database, asked)
     const begun = from ? { ...input, from: fitting(from, input.printer) } : input
     const answer = await worked(work.until(context.req.raw.signal).rehearse(text, begun, extra), 'text')
     return context.body(answer, 200, { 'content-type': 'application/json' })

@@ -20,15 +20,15 @@ export class Abandoned extends Error {}
 export type ShelfPlace = { path: string; backups: string }
 
 /** An error in a form that can be sent between threads. */
-type Told = { message: string; refused: Pick<Refused, 'status' | 'place'> | null; code: string | undefined }
+type SentFailure = { message: string; refused: Pick<Refused, 'status' | 'place'> | null; code: string | undefined }
 
-export const toldOf = (error: Error): Told => ({
+export const failureOf = (error: Error): SentFailure => ({
   message: error.message,
   refused: error instanceof Refused ? { status: error.status, place: error.place } : null,
   code: (error as NodeJS.ErrnoException).code,
 })
 
-const errorOf = ({ message, refused, code }: Told): Error =>
+const errorOf = ({ message, refused, code }: SentFailure): Error =>
   refused ? new Refused(refused.status, message, refused.place) : Object.assign(new Error(message), code && { code })
 
 /** The memory of a .zip is transferred between threads, not copied. */
@@ -83,7 +83,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: ThreadLimits, file: 
       workerData: shelf,
     })
     const thread: Thread = { worker, asked: null, timer: undefined, began: 0 }
-    worker.on('message', (said: { ok: true; answer: never } | { ok: false; told: Told }) => {
+    worker.on('message', (said: { ok: true; answer: never } | { ok: false; told: SentFailure }) => {
       const { asked } = thread
       clearTimeout(thread.timer)
       thread.asked = null

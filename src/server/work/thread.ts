@@ -3,7 +3,7 @@ import { parentPort, workerData } from 'node:worker_threads'
 import type { Tasks } from '../../tasks/calls.ts'
 import { serverTasks } from '../../tasks/server-tasks.ts'
 import { openDatabase } from '../database.ts'
-import { movedWith, type ShelfPlace, toldOf } from './pool.ts'
+import { failureOf, movedWith, type ShelfPlace } from './pool.ts'
 import { type Shelf, shelfTasks } from './whole-shelf.ts'
 
 const place = workerData as ShelfPlace | null
@@ -21,6 +21,6 @@ parentPort?.on('message', ({ task, given }: { task: string; given: unknown[] }) 
       movedWith(answer && typeof answer === 'object' ? Object.values(answer) : []),
     )
   } catch (error) {
-    parentPort?.postMessage({ ok: false, told: toldOf(error as Error) })
+    parentPort?.postMessage({ ok: false, told: failureOf(error as Error) })
   }
 })

@@ -12,14 +12,14 @@ type Saved = {
   letGo: ReadonlySet<string>
 }
 
-export const useKept = create<Saved>(() => ({ held: null, letGo: new Set() }))
+export const useHeldEdits = create<Saved>(() => ({ held: null, letGo: new Set() }))
 
-export const holdBack = (held: Held): void => useKept.setState({ held })
+export const holdBack = (held: Held): void => useHeldEdits.setState({ held })
 
 export const letGo = (why: string): void =>
-  useKept.setState(({ letGo }) => ({ held: null, letGo: new Set([...letGo, why]) }))
+  useHeldEdits.setState(({ letGo }) => ({ held: null, letGo: new Set([...letGo, why]) }))
 
-export const keepIt = (): void => useKept.setState({ held: null })
+export const keepIt = (): void => useHeldEdits.setState({ held: null })
 
 /** Call when a script is opened: all its marks are in force. */
-export const keepAll = (): void => useKept.setState({ held: null, letGo: new Set() })
+export const keepAll = (): void => useHeldEdits.setState({ held: null, letGo: new Set() })

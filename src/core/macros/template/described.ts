@@ -26,7 +26,7 @@ const nameOf = (node: Node): string =>
         : ''
 
 /** `worthOf` evaluates a part; if it throws, the part is described by its name only. */
-export function said(node: Node, worthOf: (node: Node) => Item): string {
+export function describeNode(node: Node, worthOf: (node: Node) => Item): string {
   const part = (of: Node): string => {
     switch (of.type) {
       case 'IntegerLiteral':

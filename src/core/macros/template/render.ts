@@ -1,7 +1,7 @@
 // Renders a host's template as the host's own language does. The tree comes from a well-known parser; it is evaluated
 // here, with limited steps and plain data only. An expression that can't be evaluated drops its line, not the macro.
 import { Budget } from '../budget.ts'
-import { said } from './described.ts'
+import { describeNode } from './described.ts'
 import { End, Evaluator, type Flaw, type Names, type Scope } from './evaluate.ts'
 import { argument } from './filters.ts'
 import { lineSign } from './lexer.ts'
@@ -142,7 +142,7 @@ class Renderer extends Evaluator {
     if (node.test.type === 'Identifier' && node.test.value === ownNames) return this.inScope(() => this.all(node.body))
     const { line } = this
     const holds = this.attempt(() => truth(this.value(node.test)), false, ' It counts as not true.')
-    const why = said(node.test, each => this.value(each))
+    const why = describeNode(node.test, each => this.value(each))
     this.decide(line, holds ? `Runs: ${why}.` : `Not run this time, because this is not true: ${why}.`)
     return this.all(holds ? node.body : node.alternate)
   }

@@ -6,7 +6,7 @@ import { counterAfter, modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import { insertBefore, nameOf, notANumber, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
-import { doesOtherwise, everywhere, inEveryWay, sourceOf } from './ways.ts'
+import { doesOtherwise, everywhere, onEveryPath, sourceOf } from './ways.ts'
 
 const short = (value: number): string => plain(value, 5)
 
@@ -22,7 +22,7 @@ export function countFilament(script: Rehearsed, to: 'absolute' | 'relative'): P
     (effect, command) =>
       effect !== undefined && counts.includes(effect.does) && (!moves(effect) || wordOf(command, 'E') !== undefined),
   )
-  const edits = inEveryWay(script, reach, way => counted(way, to, name))
+  const edits = onEveryPath(script, reach, way => counted(way, to, name))
   if (typeof edits === 'string') return refuse(edits)
   if (edits.length === 0) return refuse('The filament is counted that way already.')
   const otherwise = doesOtherwise(script, edits, ['extrusion'])

@@ -9,7 +9,7 @@ import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import { insertAfter, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
-import { everywhere, inEveryWay, sourceOf } from './ways.ts'
+import { everywhere, onEveryPath, sourceOf } from './ways.ts'
 
 /** With `cornerLiftMm` above 0 the head heats above the front left corner; `settleS` is a dwell. */
 export type ProbeCool = { cornerLiftMm: number; settleS: number }
@@ -51,7 +51,7 @@ export function probeWithoutOoze(script: Rehearsed, how: ProbeCool): Plan {
   const safeC = script.stage.material.oozeSafeC
   if (lastProbe(script) < 0) return refuse('This script does not probe the bed.')
   const reach = everywhere(script, effect => isWarmth(effect) || effect?.does === 'probe')
-  const edits = inEveryWay(script, reach, way => lowered(way, how))
+  const edits = onEveryPath(script, reach, way => lowered(way, how))
   if (typeof edits === 'string') return refuse(edits)
   if (edits.length === 0)
     return refuse(`The nozzle is at ${safeC} °C or less while this script probes. There is nothing to lower.`)

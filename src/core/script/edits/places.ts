@@ -10,7 +10,7 @@ import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Passage } from '../passages.ts'
 import { notANumber, replacePiece } from './lines.ts'
 import type { Rehearsed } from './plan.ts'
-import { inEveryWay, type Reach, sourceOf } from './ways.ts'
+import { onEveryPath, type Reach, sourceOf } from './ways.ts'
 
 /** Maps a coordinate on an axis to a new axis and value, in machine coordinates, mm. */
 export type Rule = (axis: Axis, value: number) => { axis: Axis; value: number }
@@ -78,7 +78,7 @@ export function replace(
     last: passage.lastLine,
     concerns: (effect, command) => moves(effect?.does) && names(command),
   }
-  const edits = inEveryWay(script, reach, way => replaced(way, { passage, wanted, rule, shift }))
+  const edits = onEveryPath(script, reach, way => replaced(way, { passage, wanted, rule, shift }))
   if (typeof edits === 'string' || edits.length > 0) return edits
   return `No line of it names ${wanted.map(axis => axis.toUpperCase()).join(' or ')} as a place that could change.`
 }

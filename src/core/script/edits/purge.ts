@@ -8,7 +8,7 @@ import type { Passage } from '../passages.ts'
 import { afterLastWord, notANumber, replacePiece } from './lines.ts'
 import { laysFilament, movesIn, replace, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
-import { inEveryWay, type Reach, sourceOf } from './ways.ts'
+import { onEveryPath, type Reach, sourceOf } from './ways.ts'
 
 /**
  * Calculates a stroke's new filament, mm, from the old. `lengthMm` is the path of the command in `row`, `tool` the tool
@@ -29,7 +29,7 @@ const lengthOf = (script: Rehearsed, row: number): number =>
 function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill): Plan {
   const lays = movesIn(script, passage).some(({ row }) => laysFilament(script, row))
   if (!lays) return refuse('It lays no line of filament.')
-  const edits = inEveryWay(script, movesOf(passage, 'E'), way => refilled(way, passage, fill))
+  const edits = onEveryPath(script, movesOf(passage, 'E'), way => refilled(way, passage, fill))
   if (typeof edits === 'string') return refuse(edits)
   return edits.length ? { ok: true, title, edits } : refuse('It is so already.')
 }
@@ -141,7 +141,7 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
   if (!(speedMmS > 0 && speedMmS <= 1000)) return refuse('A speed is more than 0 and at most 1000 mm/s.')
   if (!movesIn(script, passage).some(({ row }) => laysFilament(script, row)))
     return refuse('It lays no line of filament.')
-  const edits = inEveryWay(script, movesOf(passage), way => hastened(way, passage, Math.round(speedMmS * 60)))
+  const edits = onEveryPath(script, movesOf(passage), way => hastened(way, passage, Math.round(speedMmS * 60)))
   if (typeof edits === 'string') return refuse(edits)
   return edits.length
     ? { ok: true, title: `Lay “${passage.title}” at ${speedMmS} mm/s`, edits }

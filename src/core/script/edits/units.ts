@@ -6,7 +6,7 @@ import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import { insertBefore, nameOf, notANumber, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
-import { doesOtherwise, everywhere, inEveryWay, sourceOf } from './ways.ts'
+import { doesOtherwise, everywhere, onEveryPath, sourceOf } from './ways.ts'
 
 const mmPerInch = 25.4
 /** Letters whose numbers are lengths, or speeds in lengths per minute, on lines that move or set a position. */
@@ -26,7 +26,7 @@ export function writeIn(script: Rehearsed, to: 'mm' | 'inch'): Plan {
     script,
     (effect, command) => effect?.does === 'units' || (setsLengths(effect?.does) && hasLength(command)),
   )
-  const edits = inEveryWay(script, reach, way => written(way, to, name))
+  const edits = onEveryPath(script, reach, way => written(way, to, name))
   if (typeof edits === 'string') return refuse(edits)
   if (edits.length === 0) return refuse(`Its lengths are in ${words[to]} already.`)
   const otherwise = doesOtherwise(script, edits, ['units'])

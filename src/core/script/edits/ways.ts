@@ -105,7 +105,7 @@ const known = new WeakMap<Trace, readonly Rehearsed[]>()
  * The script as rehearsed, then on every other path; a sentence if there are too many. A loop with a fixed condition
  * runs once.
  */
-export function waysOf(script: Rehearsed): readonly Rehearsed[] | string {
+export function pathsOf(script: Rehearsed): readonly Rehearsed[] | string {
   const had = known.get(script.trace)
   if (had) return had
   const conditions = conditionsIn(script.lines, script.stage)
@@ -145,12 +145,12 @@ export type Reach = { first: number; last: number; concerns: (effect: Effect | u
  * examined and left. A sentence if it refuses on one path, if a piece would have to change differently each time its
  * line runs, or if no path runs a line that the edit concerns.
  */
-export function inEveryWay(
+export function onEveryPath(
   script: Rehearsed,
   reach: Reach,
   edit: (way: Rehearsed) => readonly Edit[] | string,
 ): Edit[] | string {
-  const ways = waysOf(script)
+  const ways = pathsOf(script)
   if (typeof ways === 'string') return ways
   const never = neverRun(script, ways, reach)
   if (never !== null) return `Line ${never} never runs in this rehearsal, so what it would do is not known.`
@@ -213,7 +213,7 @@ export function doesOtherwise(
   edits: readonly Edit[],
   but: readonly (keyof Modes)[] = [],
 ): string | null {
-  const ways = waysOf(script)
+  const ways = pathsOf(script)
   if (typeof ways === 'string') return ways
   const lines = read(applyEdits(script.text, edits))
   for (const { trace, stage } of ways) {

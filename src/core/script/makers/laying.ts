@@ -19,7 +19,7 @@ const segments = (way: readonly Point[]): number[] =>
   way.slice(1).map(([x, y], i) => Math.hypot(x - (way[i]?.[0] ?? 0), y - (way[i]?.[1] ?? 0)))
 
 /** The length of a path, mm. */
-export const lengthOfWay = (way: readonly Point[]): number => segments(way).reduce((sum, each) => sum + each, 0)
+export const lengthOfPath = (way: readonly Point[]): number => segments(way).reduce((sum, each) => sum + each, 0)
 
 /** Lays beads one after another and adds up the filament, which counts from zero at the start. */
 export class Layer {
@@ -55,7 +55,7 @@ export class Layer {
 
   /** Filament of a segment = area · length / filament cross-section. */
   lay({ way, startMm, endMm, areaMm2, speedMmS }: Bead): void {
-    const whole = lengthOfWay(way)
+    const whole = lengthOfPath(way)
     let done = 0
     segments(way).forEach((length, i) => {
       const [x, y] = way[i + 1] as Point

@@ -120,7 +120,7 @@ export const standards = (parameters: readonly Parameter[]): Values =>
   Object.fromEntries(parameters.map(({ name, standard }) => [name, standard]))
 
 /** Whether a parameter means anything with these values. */
-export const isAsked = ({ onlyFor }: Parameter, values: Values): boolean =>
+export const isShown = ({ onlyFor }: Parameter, values: Values): boolean =>
   !onlyFor || values[onlyFor[0]] === onlyFor[1]
 
 /**
@@ -130,7 +130,7 @@ export const isAsked = ({ onlyFor }: Parameter, values: Values): boolean =>
 export function fitValues(parameters: readonly Parameter[], values: Values): Values | string {
   const fitted: Record<string, string | number> = {}
   for (const parameter of parameters) {
-    if (!isAsked(parameter, { ...standards(parameters), ...values })) continue
+    if (!isShown(parameter, { ...standards(parameters), ...values })) continue
     const given = values[parameter.name] ?? parameter.standard
     if (parameter.kind === 'text') {
       if (!parameter.pattern.test(String(given))) return `${parameter.label} is ${parameter.shape}, not “${given}”.`

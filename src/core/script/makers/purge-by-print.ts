@@ -4,7 +4,7 @@ import type { MoveWords } from '../../firmware/phrases.ts'
 import { beadWidthMm, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { areaOn, type Rectangle } from '../../model/job.ts'
 import type { Printer } from '../../model/printer.ts'
-import { lengthOfWay, type Point, tearMm } from './laying.ts'
+import { lengthOfPath, type Point, tearMm } from './laying.ts'
 import {
   choice,
   type Made,
@@ -216,7 +216,7 @@ function make(values: Values, surroundings: Surroundings): Made {
     ';? end',
   ]
   const note = noteFor([first, second], areaOn(job, printer), job.name)
-  const mm = (lengthOfWay(first.way) * numberIn(values, 'bead')) / toolFilamentAreaMm2(printer, modes.tool)
+  const mm = (lengthOfPath(first.way) * numberIn(values, 'bead')) / toolFilamentAreaMm2(printer, modes.tool)
   return { ok: true, lines, ...(note && { note: note.replace('#', written(mm)) }) }
 }
 

@@ -1,6 +1,6 @@
 // A chart of time and waste over the revisions, by variant: bars for time, a line for filament, dots for trials.
 import { Bar, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from 'recharts'
-import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import type { RevisionEffect } from '../../../core/compare/side-by-side.ts'
 import { clock, duration, plain } from '../../../core/format.ts'
 import type { Story, Variant } from '../../../core/model/stored.ts'
 import { numberTicks, timeTicks } from '../../lib/round-ticks.ts'
@@ -17,7 +17,7 @@ type Row = { key: string; mark: string; seconds: number | null; grams: number | 
 type Its = { variant: Variant; rows: (Row & { seconds: number; grams: number })[] }
 
 /** The latest revisions by variant, the variant in use first. */
-function byVariant({ revisions, variants, trials }: Story, told: ReadonlyMap<number, ToldRevision>): Its[] {
+function byVariant({ revisions, variants, trials }: Story, told: ReadonlyMap<number, RevisionEffect>): Its[] {
   const shown = revisions.slice(-max)
   return variants
     .toSorted((a, b) => Number(b.inUse) - Number(a.inUse))
@@ -58,7 +58,7 @@ const letterOf = (i: number): string => String.fromCharCode(97 + (i % 26)).repea
 
 const tick = { fill: 'var(--ink-soft)', fontSize: 12 }
 
-export function HistoryChart({ story, told: known }: { story: Story; told: ReadonlyMap<number, ToldRevision> }) {
+export function HistoryChart({ story, told: known }: { story: Story; told: ReadonlyMap<number, RevisionEffect> }) {
   const [attach, { width }] = useSize()
   const variants = byVariant(story, known)
   const rows: Row[] = variants.flatMap((each, i) => (i > 0 ? [gapAfter(each), ...each.rows] : each.rows))

@@ -2,7 +2,7 @@
 import { Camera, Check, CircleAlert, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import type { RevisionEffect } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
 import type { Revision, SavedTrial, Story } from '../../../core/model/stored.ts'
 import { sightWords } from '../../../core/model/trial.ts'
@@ -18,7 +18,7 @@ import { beforeOf } from './story.ts'
 
 type Props = {
   story: Story
-  told: ReadonlyMap<number, ToldRevision>
+  told: ReadonlyMap<number, RevisionEffect>
   /** The rehearsed duration of each timed trial, for its job and material, s. */
   timed: ReadonlyMap<number, number>
   /** True when the revisions that are still missing could not be calculated. */

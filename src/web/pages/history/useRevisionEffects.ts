@@ -1,6 +1,6 @@
 // Rehearses the revisions of a script and its timed trials, a few at a time; results are shown as they arrive.
 import { useCallback, useEffect, useState } from 'react'
-import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import type { RevisionEffect } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/stored.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Things } from '../../state/api.ts'
@@ -11,7 +11,7 @@ import { beforeOf, timedTrials } from './story.ts'
 const inOneRequest = 5
 
 type ShownRevision = {
-  told: ReadonlyMap<number, ToldRevision>
+  told: ReadonlyMap<number, RevisionEffect>
   /** By the id of the trial, s. */
   timed: ReadonlyMap<number, number>
   /** Why the others could not be rehearsed; null if nothing failed. */

@@ -1,7 +1,7 @@
 // The scripts that contain a refrain: how each would change, proven by a rehearsal, and whether it was edited there by
 // hand.
 import { useEffect, useMemo, useState } from 'react'
-import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import type { RevisionEffect } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { read } from '../../../core/gcode/read.ts'
 import { momentFacts } from '../../../core/model/moment.ts'
@@ -32,7 +32,7 @@ type Props = {
   onKeepApart: (script: SavedScript) => void
   onMakeMaster: (text: string) => void
 }
-type Proof = { before: ToldRevision; after: ToldRevision }
+type Proof = { before: RevisionEffect; after: RevisionEffect }
 
 /** Rehearses each script before and after the change. */
 function useProofs(landings: readonly Landing[], things: Things) {
@@ -198,7 +198,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
 }
 
 /** “4 min 2 s → 3 min 58 s”, or a single value if nothing changes. */
-function turned({ before, after }: Proof, said: (told: ToldRevision) => string) {
+function turned({ before, after }: Proof, said: (told: RevisionEffect) => string) {
   const [was, is] = [said(before), said(after)]
   return was === is ? (
     <span className="text-soft">{is}</span>

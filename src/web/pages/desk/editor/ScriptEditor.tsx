@@ -22,7 +22,7 @@ import { unparted } from '../../../lib/words.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { notePaste, setText } from '../../../state/desk-changes.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
-import { keepAll, useKept } from '../../../state/held-edits.ts'
+import { keepAll, useHeldEdits } from '../../../state/held-edits.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { toEditor } from '../../../state/separator.ts'
@@ -181,7 +181,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
   }, [selection])
 
   const { outline, toggle } = useOutline()
-  const { held } = useKept()
+  const { held } = useHeldEdits()
   const line = selection && round?.explained[selection.firstLine - 1]
   const ran = line && ranAt(open, line.line)
   return (

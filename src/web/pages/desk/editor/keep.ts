@@ -2,7 +2,7 @@
 // those.
 import { EditorState } from '@codemirror/state'
 import { keptLineTouched, madeLinesTouched } from '../../../../core/script/edits/plan.ts'
-import { holdBack, useKept } from '../../../state/held-edits.ts'
+import { holdBack, useHeldEdits } from '../../../state/held-edits.ts'
 
 /** The name of a maker in words; each maker has its own title. */
 const titleOf = (maker: string): string => `${maker.charAt(0).toUpperCase()}${maker.slice(1)}`.replaceAll('-', ' ')
@@ -20,7 +20,7 @@ export const keepMarks = EditorState.changeFilter.of(transaction => {
   const edits: { from: number; to: number; insert: string }[] = []
   transaction.changes.iterChanges((from, to, _a, _b, insert) => edits.push({ from, to, insert: insert.toString() }))
   const kept = keeps ? keptLineTouched(text, edits) : null
-  if (kept && !useKept.getState().letGo.has(kept.why)) {
+  if (kept && !useHeldEdits.getState().letGo.has(kept.why)) {
     holdBack({ kind: 'kept', ...kept })
     return false
   }

@@ -6,10 +6,10 @@ import { type Moment, momentFacts } from '../../../../core/model/moment.ts'
 import { api } from '../../../state/api.ts'
 import { fileName, saveZip } from '../../../state/files.ts'
 import { scriptsByMoment } from '../../../state/scripts-by-moment.ts'
-import type { Way } from './useExport.ts'
+import type { ExportFormat } from './useExport.ts'
 
 /** The name of a file: a macro file's own name, otherwise the script's name and what distinguishes this export. */
-export function nameFor(base: string, { value, about }: Way, { name: own }: Taken): string {
+export function nameFor(base: string, { value, about }: ExportFormat, { name: own }: Taken): string {
   if (own.endsWith('.g')) return own
   const which = [about, own].filter(Boolean).join(', ')
   return base + (which && ` (${which})`) + (value === 'macro' ? '.cfg' : '')
@@ -22,7 +22,7 @@ type Take = (text: string, moment: Moment) => Promise<Taken[]>
  * same box of the slicer share a file. An export that would not do the same as its script is left out and named. Throws
  * if nothing is left.
  */
-export async function exportAll(printerId: number, printer: string, way: Way, take: Take): Promise<string> {
+export async function exportAll(printerId: number, printer: string, way: ExportFormat, take: Take): Promise<string> {
   const { printers } = await api.shelf()
   const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
   const inUse = new Set(scriptsByMoment(heads, {}).map(({ taken }) => taken?.id))

@@ -18,7 +18,7 @@ const none: Taken[] = []
 type Wish = { form: string; comments: boolean; ending: Ending; jobs: string[]; decided: boolean }
 
 /** A form of export; `about` distinguishes its files by name. */
-export type Way = {
+export type ExportFormat = {
   value: string
   label: string
   note: string
@@ -28,8 +28,14 @@ export type Way = {
   form: Form
 }
 
-function waysFor({ vocabularies }: Things, macros: 'config' | 'files' | null, decided: boolean): Way[] {
-  const way = (value: string, label: string, note: string, form: Form, more: Partial<Way> = {}): Way => ({
+function waysFor({ vocabularies }: Things, macros: 'config' | 'files' | null, decided: boolean): ExportFormat[] {
+  const way = (
+    value: string,
+    label: string,
+    note: string,
+    form: Form,
+    more: Partial<ExportFormat> = {},
+  ): ExportFormat => ({
     ...{ value, label, note, form, about: '', inWords: false, perJob: false },
     ...more,
   })
@@ -77,7 +83,7 @@ export function useExport(open: Open, things: Things) {
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
   const macros = printer ? macroStorage(printer) : null
   const ways = useMemo(() => waysFor(things, macros, wish.decided), [things, macros, wish.decided])
-  const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as Way)
+  const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as ExportFormat)
   const take = useCallback(
     async (text: string, moment: Moment): Promise<Taken[]> => {
       const settingFor = (jobName: string): RehearsalInput[] => {

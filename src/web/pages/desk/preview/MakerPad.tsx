@@ -6,7 +6,7 @@ import { stageOf } from '../../../../core/round.ts'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import {
   fromTheBeginning,
-  isAsked,
+  isShown,
   type Parameter,
   standards,
   type Text,
@@ -33,7 +33,7 @@ export function MakerPad({ request, setting, preview }: Props) {
     <div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-control">
         {parameters
-          .filter(parameter => isAsked(parameter, values))
+          .filter(parameter => isShown(parameter, values))
           .map(parameter => (
             <Field
               key={parameter.label}

@@ -1,7 +1,7 @@
 // A table of the learned fields in groups: the learned value, the current one, and the source.
 import { Check, CircleDashed, CornerDownRight } from 'lucide-react'
 import type { How } from '../../../../core/learn/findings.ts'
-import type { Told } from '../../../../core/learn/learn.ts'
+import type { LearnedField } from '../../../../core/learn/learn.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { Press } from '../../../ui/Press.tsx'
 import { Table } from '../../../ui/Table.tsx'
@@ -9,11 +9,11 @@ import { at } from '../fields.ts'
 import { describeField, grouped, labelOfField } from './learned-words.ts'
 
 type Props = {
-  told: readonly Told[]
+  told: readonly LearnedField[]
   existing: Printer | null
   /** The number of fields whose value does not change. */
   same: number
-  isTaken: (told: Told) => boolean
+  isTaken: (told: LearnedField) => boolean
   onTake: (fields: readonly string[], take: boolean) => void
 }
 
@@ -81,7 +81,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
   )
 }
 
-type RowProps = { told: Told; existing: Printer | null; taken: boolean; onTake: (take: boolean) => void }
+type RowProps = { told: LearnedField; existing: Printer | null; taken: boolean; onTake: (take: boolean) => void }
 
 function Row({ told: { field, value, file, line, how, why }, existing, taken, onTake }: RowProps) {
   const Sign = signs[how]

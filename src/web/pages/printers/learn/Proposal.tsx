@@ -1,6 +1,6 @@
 // The proposed printer, to accept as a whole or field by field: questions first, unused lines last.
 import { useCallback, useMemo, useState } from 'react'
-import { type Learned, type Told, withTold } from '../../../../core/learn/learn.ts'
+import { type Learned, type LearnedField, withLearned } from '../../../../core/learn/learn.ts'
 import { sentenceOf } from '../../../../core/model/issues.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { useCommand } from '../../../lib/useCommand.ts'
@@ -20,7 +20,7 @@ import { TaughtTable } from './TaughtTable.tsx'
 type Props = { learned: Learned; existing: Saved<Printer> | null; onDone: (id: number) => void }
 
 /** Whether a field is accepted at first: for an existing printer neither guesses nor its name. */
-const takenAtFirst = ({ field, how }: Told, existing: boolean): boolean =>
+const takenAtFirst = ({ field, how }: LearnedField, existing: boolean): boolean =>
   !existing || (how !== 'guessed' && field !== 'name')
 
 export function Proposal({ learned, existing, onDone }: Props) {
@@ -30,19 +30,19 @@ export function Proposal({ learned, existing, onDone }: Props) {
   const [name, setName] = useState<string | null>(null)
   const { told, taught } = learned
   const isTaken = useCallback(
-    (each: Told) => left[each.field] ?? takenAtFirst(each, existing !== null),
+    (each: LearnedField) => left[each.field] ?? takenAtFirst(each, existing !== null),
     [left, existing],
   )
   const chosen = useMemo(() => {
     const answered = Object.entries(answers).map(
-      ([field, value]): Told => ({ field, value, file: null, line: null, how: 'stated' }),
+      ([field, value]): LearnedField => ({ field, value, file: null, line: null, how: 'stated' }),
     )
     const fields = new Set(answered.map(({ field }) => field))
     return [...told.filter(each => isTaken(each) && !fields.has(each.field)), ...answered]
   }, [told, answers, isTaken])
   const made = useMemo(() => {
     const base = existing?.data ?? learned.usual
-    const parsed = withTold(base, chosen)
+    const parsed = withLearned(base, chosen)
     if (!parsed.success) return { printer: null, why: sentenceOf(parsed.issues) }
     // Answers and names that a person typed have the person as their source.
     const sources = Object.fromEntries(

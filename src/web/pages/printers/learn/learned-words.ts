@@ -1,7 +1,7 @@
 // Labels of learned fields, and their values in words.
 
 import { plain, plural } from '../../../../core/format.ts'
-import type { Told } from '../../../../core/learn/learn.ts'
+import type { LearnedField } from '../../../../core/learn/learn.ts'
 
 const groups: readonly [string, RegExp][] = [
   ['What it is', /^(?:name|about|firmware|bedCarriedOn|features|display)/],
@@ -14,7 +14,7 @@ const groups: readonly [string, RegExp][] = [
 ]
 
 /** The fields in groups, in the order in which a printer is described. */
-export const grouped = (told: readonly Told[]): { title: string; told: Told[] }[] =>
+export const grouped = (told: readonly LearnedField[]): { title: string; told: LearnedField[] }[] =>
   [...groups, ['Besides', /^/] as const]
     .map(([title, fits], i) => ({
       title,
