@@ -2,9 +2,17 @@
 import { Check } from 'lucide-react'
 import { Select } from 'radix-ui'
 import { useState } from 'react'
+import type { Printer } from '../../core/model/printer.ts'
 import { unlessGoneOn } from '../lib/restore-focus.ts'
 import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 import { Press } from './Press.tsx'
+
+/** A printer as an option of a choice, by its id. */
+export const printerOption = (id: number, { name, about }: Pick<Printer, 'name' | 'about'>) => ({
+  value: String(id),
+  label: name,
+  about,
+})
 
 type Props = {
   name: string

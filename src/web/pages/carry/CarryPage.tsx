@@ -12,7 +12,7 @@ import { api, type PlanShown, type Things } from '../../state/api.ts'
 import { useScript, useThings } from '../../state/queries.ts'
 import { AskPanel } from '../../ui/AskPanel.tsx'
 import { Button } from '../../ui/Button.tsx'
-import { Choice } from '../../ui/Choice.tsx'
+import { Choice, printerOption } from '../../ui/Choice.tsx'
 import { Notice } from '../../ui/Notice.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
@@ -75,7 +75,7 @@ function OneScript({ script, things }: Props) {
         <Choice
           name="To"
           value={String(to.id)}
-          options={others.map(({ id, data }) => ({ value: String(id), label: data.name, about: data.about }))}
+          options={others.map(({ id, data }) => printerOption(id, data))}
           onChange={chosen => {
             const next = new URLSearchParams(search)
             next.set('to', chosen)

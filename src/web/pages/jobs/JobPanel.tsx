@@ -1,6 +1,6 @@
 // The form of a job: its area on the bed, its height, and the material of each tool.
 import { useState } from 'react'
-import { areaOn, Job, nothingBetween, type Rectangle, towerOf } from '../../../core/model/job.ts'
+import { areaOn, Job, nothingBetween, towerOf } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/fits.ts'
@@ -13,10 +13,12 @@ import { FormEnd } from '../../ui/FormEnd.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { Panel } from '../../ui/Panel.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { AreaFields, rounded } from './AreaFields.tsx'
 import { AreaPad } from './AreaPad.tsx'
 import { ChangesFields } from './ChangesFields.tsx'
 import { PurgeFields } from './PurgeFields.tsx'
 import { StopsFields } from './StopsFields.tsx'
+import { ToolsFields } from './ToolsFields.tsx'
 import { TowerFields } from './TowerFields.tsx'
 
 type Props = {
@@ -27,13 +29,6 @@ type Props = {
   materials: readonly Material[]
   onClose: () => void
 }
-
-const rounded = ({ left, right, front, back }: Rectangle): Rectangle => ({
-  left: Math.round(left),
-  right: Math.round(right),
-  front: Math.round(front),
-  back: Math.round(back),
-})
 
 const freshJob = (material: string): Job => ({
   name: '',
@@ -49,8 +44,6 @@ const freshJob = (material: string): Job => ({
   ...nothingBetween,
 })
 
-const sides = ['left', 'right', 'front', 'back'] as const
-
 export function JobPanel({ kept, begin, note, printer, materials, onClose }: Props) {
   const [earlier, setEarlier] = useState(false)
   const form = useForm<Job>({
@@ -60,12 +53,10 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
     send: job => (kept ? api.changeJob(kept.id, job) : api.addJob(job)),
   })
   const { fields, value: job } = form
-  const { area, top, materials: tools, firstTool, takes } = job
+  const { area, top, takes } = job
   const rectangle = areaOn(job, printer)
   const drawn = useLastValid({ area: rectangle, tower: towerOf(job) })
   const odd = misfit(job, printer)
-  const max = Math.max(printer.tools.length, tools.length, firstTool + 1)
-  const setTools = (now: string[]) => fields.setValue('materials', now)
   return (
     <Panel
       open
@@ -84,48 +75,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             <TextField form={fields} path="name" name="Name" />
             <TextField form={fields} path="about" name="What it is" />
           </div>
-          <Choice
-            name="Where on the bed"
-            value={area.kind}
-            options={[
-              { value: 'centred', label: 'in the middle', about: 'so wide and deep, on any bed' },
-              { value: 'whole-bed', label: 'the whole bed', about: 'but for a margin' },
-              { value: 'at', label: 'at a place', about: 'dragged on the picture, or typed' },
-            ]}
-            onChange={kind =>
-              fields.setValue(
-                'area',
-                kind === 'centred'
-                  ? {
-                      kind,
-                      widthMm: Math.round(rectangle.right - rectangle.left),
-                      depthMm: Math.round(rectangle.back - rectangle.front),
-                    }
-                  : kind === 'whole-bed'
-                    ? { kind, marginMm: 6 }
-                    : { kind: 'at', ...rounded(rectangle) },
-              )
-            }
-          />
-          <div className="grid grid-cols-4 max-phone:grid-cols-2 gap-3">
-            {area.kind === 'centred' && (
-              <>
-                <NumberField form={fields} path="area.widthMm" name="Width" unit="mm" />
-                <NumberField form={fields} path="area.depthMm" name="Depth" unit="mm" />
-              </>
-            )}
-            {area.kind === 'whole-bed' && <NumberField form={fields} path="area.marginMm" name="Margin" unit="mm" />}
-            {area.kind === 'at' &&
-              sides.map(side => (
-                <NumberField
-                  key={side}
-                  form={fields}
-                  path={`area.${side}`}
-                  name={side.charAt(0).toUpperCase() + side.slice(1)}
-                  unit="mm"
-                />
-              ))}
-          </div>
+          <AreaFields form={fields} area={area} rectangle={rectangle} />
           <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
             <Choice
               name="How high"
@@ -155,52 +105,13 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             />
             I know its printing time and weight
           </label>
-          <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
-            {takes && (
-              <>
-                <NumberField form={fields} path="takes.minutes" name="Takes" unit="min" />
-                <NumberField form={fields} path="takes.grams" name="Weighs" unit="g" />
-              </>
-            )}
-            <Choice
-              name="Tools used"
-              value={String(tools.length)}
-              options={Array.from({ length: max }, (_, i) => ({
-                value: String(i + 1),
-                label: i === 0 ? 'one tool' : `T0 to T${i}`,
-              }))}
-              onChange={count => {
-                const wanted = Number(count)
-                setTools(Array.from({ length: wanted }, (_, i) => tools[i] ?? materials[0]?.name ?? ''))
-                if (wanted > 1) fields.setValue('firstTool', Math.min(firstTool, wanted - 1))
-              }}
-            />
-            <Choice
-              name={tools.length === 1 ? 'Which' : 'Begins with'}
-              value={String(firstTool)}
-              options={Array.from({ length: tools.length === 1 ? max : tools.length }, (_, i) => ({
-                value: String(i),
-                label: `T${i}`,
-              }))}
-              onChange={tool => fields.setValue('firstTool', Number(tool))}
-            />
-          </div>
-          <div className="flex flex-wrap gap-6">
-            {tools.map((material, tool) => (
-              <Choice
-                // biome-ignore lint/suspicious/noArrayIndexKey: a tool is its number
-                key={tool}
-                name={tools.length === 1 ? 'Material' : `Material of T${tool}`}
-                value={material}
-                options={materials.map(each => ({
-                  value: each.name,
-                  label: each.name,
-                  about: `nozzle ${each.nozzleC} °C, bed ${each.bedC} °C`,
-                }))}
-                onChange={value => setTools(tools.map((each, i) => (i === tool ? value : each)))}
-              />
-            ))}
-          </div>
+          {takes && (
+            <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
+              <NumberField form={fields} path="takes.minutes" name="Takes" unit="min" />
+              <NumberField form={fields} path="takes.grams" name="Weighs" unit="g" />
+            </div>
+          )}
+          <ToolsFields form={fields} job={job} printer={printer} materials={materials} />
           <ChangesFields form={fields} job={job} printer={printer} />
           <TowerFields form={fields} tower={job.tower} beside={rectangle} />
           <PurgeFields form={fields} job={job} printer={printer} />

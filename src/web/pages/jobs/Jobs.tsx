@@ -12,7 +12,7 @@ import type { Saved } from '../../state/api.ts'
 import { useThings } from '../../state/queries.ts'
 import { BedPicture } from '../../ui/BedPicture.tsx'
 import { Button } from '../../ui/Button.tsx'
-import { Choice } from '../../ui/Choice.tsx'
+import { Choice, printerOption } from '../../ui/Choice.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
@@ -44,11 +44,7 @@ export function Jobs() {
           <Choice
             name="Shown on"
             value={String(things.printers.find(({ data }) => data === printer)?.id)}
-            options={things.printers.map(({ id, data }) => ({
-              value: String(id),
-              label: data.name,
-              about: data.about,
-            }))}
+            options={things.printers.map(({ id, data }) => printerOption(id, data))}
             onChange={id => setPrinterId(Number(id))}
           />
           <Button onClick={() => setEditing({ what: 'job', kept: null })}>

@@ -3,7 +3,6 @@ import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
 import type { Moment } from '../../../core/model/moment.ts'
-import { momentFacts } from '../../../core/model/moment.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
 import { inEveryMaterial, leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { everythingCombined, isRight } from '../../../core/runs/many.ts'
@@ -17,16 +16,13 @@ import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
 import { Button } from '../../ui/Button.tsx'
 import { EmptyState } from '../../ui/Card.tsx'
-import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
 import { Progress } from '../../ui/Progress.tsx'
 import { RunsChart } from './RunsChart.tsx'
+import { type Against, allScripts, RunsChoices } from './RunsChoices.tsx'
 import { RunsTable } from './RunsTable.tsx'
-
-const allScripts = 'all'
-type Against = 'own' | 'materials' | 'combined'
 
 export function Runs() {
   const [search, setSearch] = useSearchParams()
@@ -100,42 +96,13 @@ export function Runs() {
       intro="A script has to be right for every job. Here it is rehearsed for all of them at once."
       actions={
         <>
-          <Choice
-            name="Printer"
-            value={String(chosenPrinter.id)}
-            options={withScripts.map(({ id, printer }) => ({
-              value: String(id),
-              label: printer.name,
-              about: printer.about,
-            }))}
-            onChange={id => setSearch({ printer: id })}
-          />
-          <Choice
-            name="Script"
-            value={script}
-            options={[
-              ...chosenPrinter.scripts.map(({ id, name, moment }) => ({
-                value: String(id),
-                label: name,
-                about: momentFacts[moment].when,
-              })),
-              { value: allScripts, label: 'All of its scripts', about: plural(chosenPrinter.scripts.length, 'script') },
-            ]}
-            onChange={id => setSearch({ printer: String(chosenPrinter.id), script: id })}
-          />
-          <Choice
-            name="Against"
-            value={against}
-            options={[
-              { value: 'own', label: 'Your jobs', about: `those that ${chosenPrinter.printer.name} can print` },
-              { value: 'materials', label: 'Your jobs, every material', about: 'each that the hot end can melt' },
-              {
-                value: 'combined',
-                label: 'Everything combined',
-                about: 'materials × positions and heights × sets of tools',
-              },
-            ]}
-            onChange={value => setAgainst(value as Against)}
+          <RunsChoices
+            printers={withScripts}
+            printer={chosenPrinter}
+            script={script}
+            against={against}
+            onScript={setSearch}
+            onAgainst={setAgainst}
           />
           {going ? (
             <Button onClick={stopRuns}>Stop</Button>
@@ -148,21 +115,7 @@ export function Runs() {
       }
     >
       <Failed why={starting.problem} onRetry={starting.retry} />
-      {against !== 'combined' && out.length > 0 && (
-        <details className="text-control text-soft">
-          <summary>
-            {plural(out.length, 'job')} left out: {chosenPrinter.printer.name} can’t print{' '}
-            {out.length === 1 ? 'it' : 'them'}
-          </summary>
-          <ul className="pl-4">
-            {out.map(({ job, why }) => (
-              <li key={job}>
-                {job}: {why}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
+      {against !== 'combined' && out.length > 0 && <LeftOutJobs jobs={out} printer={chosenPrinter.printer.name} />}
       {going && <Progress label="Rehearsing" done={going.done} all={going.all} />}
       {rows.length === 0 && !going && troubles.length === 0 && (
         <EmptyState>Nothing rehearsed yet. Choose a script and press Rehearse.</EmptyState>
@@ -220,3 +173,20 @@ function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
     </p>
   )
 }
+
+type LeftOutProps = { jobs: ReturnType<typeof leftOut>; printer: string }
+
+const LeftOutJobs = ({ jobs, printer }: LeftOutProps) => (
+  <details className="text-control text-soft">
+    <summary>
+      {plural(jobs.length, 'job')} left out: {printer} can’t print {jobs.length === 1 ? 'it' : 'them'}
+    </summary>
+    <ul className="pl-4">
+      {jobs.map(({ job, why }) => (
+        <li key={job}>
+          {job}: {why}
+        </li>
+      ))}
+    </ul>
+  </details>
+)

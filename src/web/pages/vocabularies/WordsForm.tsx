@@ -1,9 +1,8 @@
 // The meanings of a vocabulary's placeholders, to be confirmed; and the syntax of its branches and tool numbers.
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { plural } from '../../../core/format.ts'
 import { Moment, momentFacts } from '../../../core/model/moment.ts'
-import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
+import { Vocabulary } from '../../../core/model/vocabulary.ts'
 import type { Guess } from '../../../core/vocabulary/guess.ts'
 import { toOurs } from '../../../core/vocabulary/to-ours.ts'
 import { beginDraft } from '../../drafts/scripts.ts'
@@ -13,11 +12,12 @@ import { Button } from '../../ui/Button.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { FormEnd } from '../../ui/FormEnd.tsx'
-import { Table } from '../../ui/Table.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Ticks } from '../../ui/Ticks.tsx'
-import { ValueChoice } from '../../ui/ValueChoice.tsx'
 import { DelimitersForm } from './DelimitersForm.tsx'
+import { InOurValues } from './InOurValues.tsx'
+import { PlaceholdersTable, type WordChange } from './PlaceholdersTable.tsx'
+import { SlicerHabits } from './SlicerHabits.tsx'
 
 type Props = {
   kept: Saved<Vocabulary> | null
@@ -30,9 +30,6 @@ type Props = {
   onDone: () => void
   onClose: () => void
 }
-
-const sure = ({ value, sureness }: Guess): string =>
-  value === null ? 'no guess' : sureness >= 0.85 ? 'nearly sure' : sureness >= 0.7 ? 'likely' : 'a guess'
 
 export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFrom, printers, onDone, onClose }: Props) {
   const navigate = useNavigate()
@@ -48,9 +45,8 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
     send: thing => (kept ? api.changeVocabulary(kept.id, thing) : api.addVocabulary(thing)),
   })
   const { value: vocabulary, fields, change } = form
-  const setWord = (word: string, part: Partial<Vocabulary['words'][number]>) =>
+  const setWord = (word: string, part: WordChange) =>
     change({ words: vocabulary.words.map(each => (each.word === word ? { ...each, ...part } : each)) })
-  const twice = doubled(vocabulary)
   const ours = source ? toOurs(source, vocabulary) : null
   return (
     <form
@@ -62,47 +58,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
         <TextField form={fields} path="name" name="Name" hint="as you call the slicer" />
       </div>
       <DelimitersForm vocabulary={vocabulary} onChange={change} />
-      <Table card className="mt-4" columns={['Placeholder', 'Means', 'How sure', 'Rehearsed with']}>
-        <tbody>
-          {vocabulary.words.map(({ word, value, standIn }) => (
-            <tr key={word} className="border-t border-rule">
-              <th scope="row" className="px-3 py-1 text-left font-mono text-control font-normal">
-                {word}
-              </th>
-              <td className="py-1 pr-3">
-                <ValueChoice
-                  word={word}
-                  value={value}
-                  none="unknown: it stays as it is"
-                  onChange={meaning => setWord(word, { value: meaning })}
-                />
-              </td>
-              <td className="py-1 pr-3 text-control text-soft">
-                {value !== null && twice.includes(value) ? (
-                  <span className="text-warn">a different placeholder means the same</span>
-                ) : (
-                  sure(guesses.get(word) ?? { value: null, sureness: 0 })
-                )}
-              </td>
-              <td className="py-1 pr-3">
-                {value === null && (
-                  <input
-                    type="number"
-                    step="any"
-                    aria-label={`Number for ${word}`}
-                    placeholder="a number"
-                    value={standIn ?? ''}
-                    onChange={event =>
-                      setWord(word, { standIn: event.target.value === '' ? null : Number(event.target.value) })
-                    }
-                    className="w-28 rounded-button border border-rule bg-paper px-2 py-1"
-                  />
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
+      <PlaceholdersTable vocabulary={vocabulary} guesses={guesses} onChange={setWord} />
       <div className="mt-3 grid gap-1">
         <Ticks
           legend="Makes the print files of"
@@ -119,33 +75,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
           onChange={moments => change({ moments: moments.length ? moments : null })}
         />
       </div>
-      <fieldset className="mt-1 flex flex-wrap gap-6">
-        <legend className="sr-only">What else the slicer does</legend>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={vocabulary.addsHeating}
-            onChange={event => change({ addsHeating: event.target.checked })}
-          />
-          It adds heating lines to a script that has none
-        </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={vocabulary.resetsFilament}
-            onChange={event => change({ resetsFilament: event.target.checked })}
-          />
-          It sets the filament to zero itself
-        </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={vocabulary.materialOutside}
-            onChange={event => change({ materialOutside: event.target.checked })}
-          />
-          It puts a material’s lines before the start script and after the end script
-        </label>
-      </fieldset>
+      <SlicerHabits vocabulary={vocabulary} onChange={change} />
       {kept && (
         <div className="mt-4">
           <Field name="A script with these placeholders" hint="pasted here, it is read into our values">
@@ -162,30 +92,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
           </Field>
         </div>
       )}
-      {ours && (
-        <section aria-label="In our values" className="mt-4">
-          <h2 className="font-serif text-heading font-semibold">
-            In our values{' '}
-            <span className="font-sans text-control font-normal text-soft">
-              {ours.untranslatable.length === 0
-                ? 'everything has a placeholder'
-                : `${plural(ours.untranslatable.length, 'place')} to look at`}
-            </span>
-          </h2>
-          {ours.untranslatable.length > 0 && (
-            <ul className="mt-1 max-h-32 overflow-auto text-control">
-              {ours.untranslatable.map(({ line, what }) => (
-                <li key={`${line} ${what}`}>
-                  Line {line}: <code className="font-mono">{what}</code>
-                </li>
-              ))}
-            </ul>
-          )}
-          <pre className="mt-1 max-h-52 overflow-auto rounded-button border border-rule bg-raised px-3 py-2 font-mono text-small leading-[18px]">
-            {ours.text}
-          </pre>
-        </section>
-      )}
+      {ours && <InOurValues {...ours} />}
       <FormEnd
         form={form}
         kept={kept && { name: kept.data.name, remove: () => api.removeVocabulary(kept.id) }}

@@ -4,11 +4,9 @@ import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { ofFirstTool } from '../../../core/model/job.ts'
-import { Moment, momentFacts } from '../../../core/model/moment.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { PrintSetting } from '../../../core/print/situation.ts'
 import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
-import { beginDraft } from '../../drafts/scripts.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
 import { useShelf, useThings } from '../../state/queries.ts'
@@ -17,7 +15,7 @@ import { type Picked, scriptsByMoment } from '../../state/scripts-by-moment.ts'
 import { sendSituation } from '../../state/situation.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Card, EmptyState } from '../../ui/Card.tsx'
-import { Choice } from '../../ui/Choice.tsx'
+import { Choice, printerOption } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Page } from '../../ui/Page.tsx'
 import { Pending } from '../../ui/Pending.tsx'
@@ -25,10 +23,25 @@ import { Progress } from '../../ui/Progress.tsx'
 import { Costs } from './Costs.tsx'
 import { PrintFindings } from './PrintFindings.tsx'
 import { PrintRibbon } from './PrintRibbon.tsx'
+import { ScriptsOfPrint } from './ScriptsOfPrint.tsx'
 import { SituationsTable } from './SituationsTable.tsx'
 import { useTexts } from './useOwnScripts.ts'
 
+/** Progress is shown after this time, ms. */
 const slowMs = 700
+
+/** Whether something has been going on for so long that its progress should be shown. */
+function useSlow(going: boolean): boolean {
+  const [slow, setSlow] = useState(false)
+  useEffect(() => {
+    const timer = going ? setTimeout(() => setSlow(true), slowMs) : undefined
+    return () => {
+      clearTimeout(timer)
+      setSlow(false)
+    }
+  }, [going])
+  return slow
+}
 
 export function WholePrint() {
   useTitle('Whole print')
@@ -41,15 +54,7 @@ export function WholePrint() {
   const { print, share, problem } = usePrint()
   useEffect(() => stopPrint, [])
   // Progress is shown only for long rehearsals.
-  const [slow, setSlow] = useState(false)
-  const going = share !== null
-  useEffect(() => {
-    const timer = going ? setTimeout(() => setSlow(true), slowMs) : undefined
-    return () => {
-      clearTimeout(timer)
-      setSlow(false)
-    }
-  }, [going])
+  const slow = useSlow(share !== null)
 
   const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
   const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
@@ -111,11 +116,7 @@ export function WholePrint() {
           <Choice
             name="Printer"
             value={String(own.id)}
-            options={withScripts.map(({ id, printer }) => ({
-              value: String(id),
-              label: printer.name,
-              about: printer.about,
-            }))}
+            options={withScripts.map(({ id, printer }) => printerOption(id, printer))}
             onChange={id => {
               setPicked({})
               setSearch({ printer: id })
@@ -171,45 +172,12 @@ export function WholePrint() {
             />
             <div className="grid gap-4">
               <PrintFindings print={print} onOpen={open} />
-              <Card aria-label="Scripts of this print" title="Scripts">
-                <ul className="grid gap-1.5 pt-1">
-                  {byMoment.map(({ moment, heads, taken }) => (
-                    <li key={moment}>
-                      <Choice
-                        name={momentFacts[moment].when}
-                        value={taken ? String(taken.id) : 'none'}
-                        options={[
-                          ...heads.map(({ id, name, variant, variants }) => ({
-                            value: String(id),
-                            label: name,
-                            about: variants > 1 ? variant : '',
-                          })),
-                          { value: 'none', label: 'none', about: 'as if there were no script at this moment' },
-                        ]}
-                        onChange={value => setPicked({ ...picked, [moment]: value === 'none' ? null : Number(value) })}
-                      />
-                    </li>
-                  ))}
-                </ul>
-                <div className="pt-2">
-                  <Choice
-                    name="A script at another moment"
-                    value=""
-                    options={Moment.options
-                      .filter(moment => !byMoment.some(each => each.moment === moment))
-                      .map(moment => ({ value: moment, label: momentFacts[moment].when }))}
-                    onChange={moment =>
-                      void beginDraft('', '', own.id, moment as Moment).then(address => navigate(address))
-                    }
-                    empty="choose when it runs"
-                  />
-                </div>
-                {texts && texts.unsaved.length > 0 && (
-                  <p className="pt-2 text-control text-soft">
-                    With your changes that are not saved yet: {texts.unsaved.join(', ')}.
-                  </p>
-                )}
-              </Card>
+              <ScriptsOfPrint
+                printerId={own.id}
+                byMoment={byMoment}
+                unsaved={texts?.unsaved ?? []}
+                onPick={(moment, id) => setPicked({ ...picked, [moment]: id })}
+              />
             </div>
           </div>
           <Costs print={print} />

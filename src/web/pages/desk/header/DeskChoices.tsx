@@ -4,7 +4,7 @@ import { Moment, momentFacts } from '../../../../core/model/moment.ts'
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'
 import { type Chosen, materialFor } from '../../../state/rehearsal-input.ts'
-import { Choice } from '../../../ui/Choice.tsx'
+import { Choice, printerOption } from '../../../ui/Choice.tsx'
 
 export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chosen: Chosen; things: Things }) {
   const materials = things.materials.map(({ data }) => data)
@@ -14,7 +14,7 @@ export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chose
         <Choice
           name="Printer"
           value={String(chosen.printerId)}
-          options={things.printers.map(({ id, data }) => ({ value: String(id), label: data.name, about: data.about }))}
+          options={things.printers.map(({ id, data }) => printerOption(id, data))}
           onChange={value => choose({ printerId: Number(value) })}
         />
       )}
