@@ -4,7 +4,6 @@ import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Printer } from '../../../core/model/printer.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
-import { withoutTool, withTool } from '../../../core/model/tools.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { useForm } from '../../lib/useForm.ts'
 import { useLastValid } from '../../lib/useLastValid.ts'
@@ -25,8 +24,8 @@ import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { BedPad } from './BedPad.tsx'
 import { Features } from './Features.tsx'
-import { labelOf, sectionsOf } from './fields.ts'
-import { OneField } from './OneField.tsx'
+import { labelOf } from './fields.ts'
+import { PrinterFields } from './PrinterFields.tsx'
 import { SpotsForm } from './SpotsForm.tsx'
 import { withOwnSources } from './sources.ts'
 
@@ -111,38 +110,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
       <OtherDrafts form={form} />
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-6 max-tablet:grid-cols-1">
         <div className="grid content-start gap-5">
-          {sectionsOf(printer).map(({ title, about, fields: asked, tool }) => (
-            <fieldset key={`${title} ${tool}`} className="border-t border-rule pt-2">
-              <legend className="pr-3 font-serif text-heading font-semibold">{title}</legend>
-              {about && <p className="mb-1 text-control text-soft">{about}</p>}
-              <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-phone:grid-cols-2">
-                {asked.map(field => (
-                  <OneField
-                    key={field.path}
-                    field={field}
-                    form={fields}
-                    printer={printer}
-                    saved={saved}
-                    onChange={change}
-                  />
-                ))}
-              </div>
-              {tool !== undefined && (
-                <p className="mt-2 flex gap-2">
-                  {printer.tools.length > 1 && (
-                    <Button small onClick={() => change(withoutTool(printer, tool))}>
-                      Remove T{tool}
-                    </Button>
-                  )}
-                  {tool === printer.tools.length - 1 && (
-                    <Button small onClick={() => change(withTool(printer))}>
-                      Add a tool
-                    </Button>
-                  )}
-                </p>
-              )}
-            </fieldset>
-          ))}
+          <PrinterFields form={fields} printer={printer} saved={saved} onChange={change} />
           <Features printer={printer} onChange={change} />
         </div>
         <div className="sticky top-20 grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4 self-start">
