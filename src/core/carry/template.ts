@@ -225,11 +225,11 @@ class Translator {
         if (typeof right === 'boolean') return (operator === 'and') === right ? left : right
         return `(${left}) ${operator} (${right})`
       }
-      const said = comparisons[operator]
-      if (!said) throw new TooMuch()
+      const comparison = comparisons[operator]
+      if (!comparison) throw new TooMuch()
       const [left, right] = [this.expression(node.left), this.expression(node.right)]
       if (left.value !== null && right.value !== null) return compared(left.value, operator, right.value)
-      return `${left.text} ${said} ${right.text}`
+      return `${left.text} ${comparison} ${right.text}`
     }
     if (node.type === 'UnaryExpression' && node.operator.value === 'not') {
       const inner = this.condition(node.argument)

@@ -133,13 +133,13 @@ function purposesChanged(a: Passage, b: Passage, left: Rehearsed, right: Rehears
 export function changesBetween(left: Rehearsed, right: Rehearsed): string[] {
   const all = { left: commandCounts(left.lines), right: commandCounts(right.lines) }
   const passages = matchPassages(left, right).flatMap(match => changesIn(match, left, right, all))
-  const told = [
+  const sentences = [
     ...passages.filter(({ derived }) => !derived).map(({ words }) => words),
     ...guardChanges(left, right, nounOf),
     ...keepChanges(left, right),
   ]
   const derived = passages.filter(each => each.derived).map(({ words }) => words)
-  return [...new Set(told.length > 0 ? told : derived.length > 0 ? derived : settingChanges(left, right))]
+  return [...new Set(sentences.length > 0 ? sentences : derived.length > 0 ? derived : settingChanges(left, right))]
 }
 
 const maxChanges = 3

@@ -11,7 +11,7 @@ export type Effect = {
 }
 
 /** Only findings that can spoil a print count, not advice. */
-const told = (round: ReturnType<typeof rehearseAndCheck>) =>
+const findingsOf = (round: ReturnType<typeof rehearseAndCheck>) =>
   round.findings
     .filter(({ severity }) => severity !== 'advice')
     .map(({ line, message, severity, rule }) => ({ line, message, severity, key: `${rule} ${line}` }))
@@ -22,7 +22,7 @@ export function effectsOf(
 ): Effect[] {
   return scripts.map(({ id, text, before, after }) => {
     const [was, is] = [rehearseAndCheck(text, before), rehearseAndCheck(text, after)]
-    const [had, has] = [told(was), told(is)]
+    const [had, has] = [findingsOf(was), findingsOf(is)]
     const without = (list: typeof had, other: typeof had) =>
       list
         .filter(({ key }) => !other.some(each => each.key === key))

@@ -26,8 +26,8 @@ export function explainDocument(
     const line = trace.rows.line[row] as number
     ran.set(line, (ran.get(line) ?? 0) + 1)
   }
-  const told = explain(lines, resolution, trace, stage)
-  if (stage.firmware.flow) return told.map(each => withDecided(each, trace))
+  const explanations = explain(lines, resolution, trace, stage)
+  if (stage.firmware.flow) return explanations.map(each => withDecided(each, trace))
   const sentences = new Map<number, string>()
   for (const macro of macrosIn(stage, opened.file)) {
     sentences.set(macro.line, headerSays(macro))
@@ -36,7 +36,7 @@ export function explainDocument(
   const raws = rawLines(text)
   const own = macrosIn(stage, opened.file)
   const macroAt = (line: number) => own.findLast(macro => macro.line < line)
-  return told.map(each => {
+  return explanations.map(each => {
     const { line } = each
     const decided = trace.decided.get(line)
     if (decided) return { ...each, kind: 'comment', says: decided.join(' ') }

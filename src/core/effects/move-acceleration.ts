@@ -10,15 +10,15 @@ export const moveAcceleration = record<'move-acceleration'>({
   run: (recorder, command, { together }) => setMoveAcceleration(recorder, command, together),
   says: ({ command, effect, before, after }) => {
     const { print, travel, retract } = after.acceleration
-    const told = (value: number) => `${plain(value, 0)} mm/s²`
+    const inUnits = (value: number) => `${plain(value, 0)} mm/s²`
     if (effect.together)
       return before.acceleration === after.acceleration
         ? 'Does nothing: this firmware needs S, or P and T together.'
-        : `Acceleration ${told(print)} from here on.`
+        : `Acceleration ${inUnits(print)} from here on.`
     const parts = [
-      ...(hasLetter(command, 'P') || hasLetter(command, 'S') ? [`${told(print)} while printing`] : []),
-      ...(hasLetter(command, 'T') || hasLetter(command, 'S') ? [`${told(travel)} while travelling`] : []),
-      ...(hasLetter(command, 'R') ? [`${told(retract)} for retracting`] : []),
+      ...(hasLetter(command, 'P') || hasLetter(command, 'S') ? [`${inUnits(print)} while printing`] : []),
+      ...(hasLetter(command, 'T') || hasLetter(command, 'S') ? [`${inUnits(travel)} while travelling`] : []),
+      ...(hasLetter(command, 'R') ? [`${inUnits(retract)} for retracting`] : []),
     ]
     return parts.length ? `Acceleration from here on: ${listed(parts)}.` : 'Reports the acceleration.'
   },

@@ -16,9 +16,9 @@ export function sayFromTable(command: Command, stage: Stage): string {
     return `Runs “${command.name}”, which may be a macro of this printer; its effect is unknown.`
   if (!spec) return `“${command.name}” is not a known command of this firmware.`
   if (spec.text) {
-    const said = command.message?.trim().replace(/^"|"$/g, '')
+    const shownText = command.message?.trim().replace(/^"|"$/g, '')
     const words = sayWords(command, spec, stage)
-    return `${spec.title}${said ? `: “${said}”` : words ? `: ${words}` : ''}.`
+    return `${spec.title}${shownText ? `: “${shownText}”` : words ? `: ${words}` : ''}.`
   }
   const own = command.message ? `: “${command.message.trim()}”` : ''
   const tool = toolNumber(command.name)

@@ -47,8 +47,8 @@ export const toolHeat = record<'tool-heat'>({
         : heats.state === 'off'
           ? 'its heater stays off until it is selected'
           : null
-    const told = listed(parts)
-    return `T${tool}: ${[told, now].filter(Boolean).join('; ') || 'its temperatures stay the same'}.`
+    const summary = listed(parts)
+    return `T${tool}: ${[summary, now].filter(Boolean).join('; ') || 'its temperatures stay the same'}.`
   },
   purpose: ({ command, effect }) => (numberOf(command, effect.active) === 0 ? 'cool-down' : 'heat'),
 })

@@ -37,10 +37,10 @@ export function identify(reply: string): Identified {
     if (ability) abilities[(ability[1] as string).toUpperCase()] = ability[2] === '1'
     else for (const [name, value] of fields(line)) all.set(name, value)
   }
-  const told = all.get('FIRMWARE_VERSION') ?? all.get('FIRMWARE_NAME') ?? ''
-  const version = /\d+(?:\.\d+)+|\d+/.exec(told)?.[0] ?? null
+  const firmwareText = all.get('FIRMWARE_VERSION') ?? all.get('FIRMWARE_NAME') ?? ''
+  const version = /\d+(?:\.\d+)+|\d+/.exec(firmwareText)?.[0] ?? null
   const machine = all.get('MACHINE_TYPE') ?? all.get('ELECTRONICS') ?? null
-  const known = familyOf(all, told, Object.keys(abilities).length)
+  const known = familyOf(all, firmwareText, Object.keys(abilities).length)
   return { ...known, version, machine, abilities }
 }
 

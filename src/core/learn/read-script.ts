@@ -134,12 +134,12 @@ function heat({ trace }: Round, file: GivenFile, printer: Printer, known: Known,
 /** Spots beside the bed: an extrusion in place is into a bucket, strokes back and forth are over a brush. */
 function places(steps: readonly Step[], lineOf: (step: Step) => Place, printer: Printer, notes: Notes): void {
   const off = ({ to }: Step) => offBedMm(printer, to.x, to.y) > 0.5
-  const told = new Set(printer.spots.map(({ name }) => name.split('_')[0]))
+  const named = new Set(printer.spots.map(({ name }) => name.split('_')[0]))
   const found: Printer['spots'] = []
   let first: Place | null = null
   const add = (name: string, step: Step) => {
-    if (told.has(name)) return
-    told.add(name)
+    if (named.has(name)) return
+    named.add(name)
     first ??= lineOf(step)
     const { x, y, z } = step.to
     found.push({ name, x, y, z })

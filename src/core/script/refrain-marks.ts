@@ -9,9 +9,9 @@ export function readRefrain(line: Line): RefrainMark | null {
   if (line.kind !== 'mark') return null
   const text = line.raw.trim()
   if (!text.startsWith(';&')) return null
-  const said = text.slice(2).trimStart()
-  const end = /^end\s+(?=\S)/.exec(said)?.[0] ?? ''
-  const name = said.slice(end.length)
+  const comment = text.slice(2).trimStart()
+  const end = /^end\s+(?=\S)/.exec(comment)?.[0] ?? ''
+  const name = comment.slice(end.length)
   return name ? { kind: end ? 'end' : 'begin', name } : null
 }
 

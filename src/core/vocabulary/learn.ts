@@ -45,13 +45,13 @@ export function guessElement({ name, index }: Word): Guess {
   // A list by tools has the tool number as its index, which explains itself.
   if (plain.length === 1 && perTool.has(alone.value ?? '')) return { value: null, sureness: 0 }
   const range = /range|extent|span|limits/i.test(name)
-  const told = plain.map((each, i) => {
+  const named = plain.map((each, i) => {
     const key = (each ?? '').toLowerCase()
     const axisCame = /(?:^|_)[xyz](?:_|$)/i.test(name) || plain.slice(0, i).some(one => /^[xyz]$/i.test(one ?? ''))
     if (axisCame && (key === '0' || key === '1')) return key === '0' ? 'min' : 'max'
     return axes[key] ?? key
   })
-  return guessMeaning([range ? name.replace(/range|extent|span|limits/gi, '') : name, ...told].join('_'))
+  return guessMeaning([range ? name.replace(/range|extent|span|limits/gi, '') : name, ...named].join('_'))
 }
 
 /** `nozzle_heat_1` is tool 1's nozzle if there is also a word for tool 0; counted from 1, it could be either. */

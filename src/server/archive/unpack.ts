@@ -38,14 +38,14 @@ const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
 class Unfit extends Error {}
 
 /** A file's name in a message; of a long one the end. */
-const told = (path: string): string => (path.length > 80 ? `…${path.slice(-80)}` : path)
+const shortened = (path: string): string => (path.length > 80 ? `…${path.slice(-80)}` : path)
 
 class Contents {
   constructor(private readonly files: Readonly<Record<string, Uint8Array>>) {}
 
   bytes(path: string): Uint8Array {
     const content = Object.hasOwn(this.files, path) ? this.files[path] : undefined
-    if (!content) throw new Unfit(`${told(path)} can’t be read: it is missing.`)
+    if (!content) throw new Unfit(`${shortened(path)} can’t be read: it is missing.`)
     return content
   }
 
@@ -57,14 +57,14 @@ class Contents {
     try {
       return JSON.parse(this.text(path))
     } catch (error) {
-      throw error instanceof Unfit ? error : new Unfit(`${told(path)} can’t be read: it is not JSON.`)
+      throw error instanceof Unfit ? error : new Unfit(`${shortened(path)} can’t be read: it is not JSON.`)
     }
   }
 
   /** Reads a JSON file through a schema. */
   read<S extends v.GenericSchema>(path: string, schema: S): v.InferOutput<S> {
     const found = v.safeParse(schema, this.json(path), { abortEarly: true })
-    if (!found.success) throw new Unfit(`${told(path)} does not fit: ${sentenceOf(found.issues)}`)
+    if (!found.success) throw new Unfit(`${shortened(path)} does not fit: ${sentenceOf(found.issues)}`)
     return found.output
   }
 
@@ -128,8 +128,8 @@ export function unpack(bytes: Uint8Array): Unpacked {
     return { ok: false, why: 'This is not a .zip file, or it is incomplete.' }
   }
   try {
-    const said = v.safeParse(Head, contents.json('shelf.json'))
-    if (!said.success)
+    const head = v.safeParse(Head, contents.json('shelf.json'))
+    if (!head.success)
       return {
         ok: false,
         why: 'Its shelf.json says that it is not a shelf of Warm Prelude, or one of a newer version.',
@@ -162,7 +162,7 @@ export function unpack(bytes: Uint8Array): Unpacked {
     const result = v.safeParse(Archive, whole, { abortEarly: true })
     if (!result.success) return { ok: false, why: `Something in it does not fit: ${sentenceOf(result.issues)}` }
     const lost = lostIn(result.output)
-    return lost ? { ok: false, why: lost } : { ok: true, archive: inOrder(result.output, said.output.order) }
+    return lost ? { ok: false, why: lost } : { ok: true, archive: inOrder(result.output, head.output.order) }
   } catch (error) {
     if (error instanceof Unfit) return { ok: false, why: error.message }
     throw error

@@ -100,8 +100,8 @@ type Changed = {
 
 function AfterPanel({ script, after, onClose }: { script: SavedScript; after: Changed; onClose: () => void }) {
   const { original, change, from } = after
-  const said = original.note ? `: ${original.note}` : '.'
-  const [note, setNote] = useState(`From ${originWords({ ...original, script: original.name })}${said}`)
+  const noteText = original.note ? `: ${original.note}` : '.'
+  const [note, setNote] = useState(`From ${originWords({ ...original, script: original.name })}${noteText}`)
   const rows = useMemo(() => changedLines(script.text, change.text), [script.text, change.text])
   const saving = useCommand(async () => {
     const { id, printerId, moment, revision: base, identity } = script

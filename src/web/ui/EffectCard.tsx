@@ -18,11 +18,11 @@ import { PageLink } from './Press.tsx'
 
 /** The same card for a printer whose scripts have to be loaded first. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
-  const asked = useScriptsOf(printerId)
-  return asked.data ? (
-    <EffectCard before={before} after={after} {...asked.data} />
+  const query = useScriptsOf(printerId)
+  return query.data ? (
+    <EffectCard before={before} after={after} {...query.data} />
   ) : (
-    <Pending on={[asked]} what="its scripts" />
+    <Pending on={[query]} what="its scripts" />
   )
 }
 

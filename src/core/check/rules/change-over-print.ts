@@ -112,7 +112,7 @@ function aside(script: Checked, line: number): Fix[] {
   if (right < area.right + 1) return []
   const before = modesAt(script, line)
   const own = retractionOf(stage.printer, before.tool)
-  const said = [
+  const commands = [
     phrases.countFilament('relative'),
     phrases.move({ e: -own, f: 1800 }),
     phrases.positioning('relative'),
@@ -122,7 +122,7 @@ function aside(script: Checked, line: number): Fix[] {
     ...(before.positioning === 'relative' ? [phrases.positioning('relative')] : []),
     phrases.countFilament(before.extrusion),
   ]
-  return putBefore(script, line, said.join('\n'), 'Retract and move off the print first')
+  return putBefore(script, line, commands.join('\n'), 'Retract and move off the print first')
 }
 
 function retract(script: Checked, line: number, own: number): Fix[] {

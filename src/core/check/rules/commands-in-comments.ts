@@ -15,12 +15,12 @@ function check({ lines }: Checked): Found[] {
   const first = hiding[0]
   if (!first) return []
   const names = hiding.flatMap(each => each.names)
-  const told = names.length > max ? `${names.slice(0, max).join(', ')} and ${names.length - max} more` : listed(names)
+  const list = names.length > max ? `${names.slice(0, max).join(', ')} and ${names.length - max} more` : listed(names)
   const where =
     hiding.length === 1
       ? 'the comment of this line'
       : `comments, on lines ${listed(hiding.map(({ line }) => String(line.number)))}`
-  const message = `${plural(names.length, 'command')} in ${where}: ${told}. After a “;” ${names.length === 1 ? 'it does' : 'they do'} nothing. The paste seems to have lost its line breaks.`
+  const message = `${plural(names.length, 'command')} in ${where}: ${list}. After a “;” ${names.length === 1 ? 'it does' : 'they do'} nothing. The paste seems to have lost its line breaks.`
   const edits = hiding.flatMap(({ line }) => partComment(line, ending))
   return [
     {

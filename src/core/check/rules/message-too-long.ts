@@ -7,9 +7,9 @@ function check({ rows, stage }: Checked): Found[] {
   if (columns === undefined) return []
   return rows.flatMap(({ line, effect, command }): Found[] => {
     if (effect?.does !== 'message') return []
-    const said = (effect.key ? textOf(command, effect.key) : command.message) ?? ''
+    const shownText = (effect.key ? textOf(command, effect.key) : command.message) ?? ''
     // For quoted messages the display shows the text between the quotes.
-    const text = stage.firmware.flow ? said.trim().replace(/^"(.*)"$/, '$1') : said
+    const text = stage.firmware.flow ? shownText.trim().replace(/^"(.*)"$/, '$1') : shownText
     if (text.length <= columns) return []
     const message = `“${text}” has ${text.length} characters; the display shows ${columns}: “${text.slice(0, columns)}”.`
     return [{ line, message }]

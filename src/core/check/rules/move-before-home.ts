@@ -12,7 +12,7 @@ const harmlessLiftMm = 30
 
 function check(script: Checked): Found[] {
   const { rows, stage } = script
-  const told = new Set<string>()
+  const reported = new Set<string>()
   const byHand = new Set<string>()
   const found: Found[] = []
   const homesAtAll = rowsThat(script, 'home').length > 0
@@ -27,11 +27,11 @@ function check(script: Checked): Found[] {
     const { homed, positioning } = before
     const blind = axes.filter(axis => {
       const value = numberOf(command, axis.toUpperCase())
-      if (value === null || homed[axis] || told.has(axis) || byHand.has(axis)) return false
+      if (value === null || homed[axis] || reported.has(axis) || byHand.has(axis)) return false
       return !(axis === 'z' && positioning === 'relative' && value >= 0 && value <= harmlessLiftMm)
     })
     if (blind.length === 0) continue
-    for (const axis of blind) told.add(axis)
+    for (const axis of blind) reported.add(axis)
     const names = listed(blind.map(axis => axis.toUpperCase()))
     const message = `Moves ${names} before homing ${blind.length > 1 ? 'them' : 'it'}. The machine does not know where the head is and may run into its limits.`
     const fixes =

@@ -42,12 +42,12 @@ const toolsOf = ({ firmware, printer }: Stage): string =>
 
 function check(script: Checked): Found[] {
   const { rows, stage } = script
-  const told = new Set<number>()
+  const reported = new Set<number>()
   const found: Found[] = []
   for (const row of rows) {
     const number = missing(row, stage)
-    if (number === null || told.has(number)) continue
-    told.add(number)
+    if (number === null || reported.has(number)) continue
+    reported.add(number)
     const message = `${stage.printer.name} has no tool ${number}: it has ${toolsOf(stage)}. The firmware ignores the line or stops with an error.`
     found.push({ line: row.line, message })
   }

@@ -29,9 +29,11 @@ function check(script: Checked): Found[] {
   // An explicit standby temperature is reported by `standby-differs`.
   if (all.some(({ tool, targetC }) => tool === from && targetC === held)) return []
   const formula = `@(ooze_safe of T${from})`
-  const said = firmware.phrases.heat('nozzle', formula, addressOf(firmware, printer, from))
+  const cooling = firmware.phrases.heat('nozzle', formula, addressOf(firmware, printer, from))
   const message = `${toolName(firmware, printer, from)} stays at ${celsius(held)} while it stands by; ${name} oozes above ${celsius(oozeSafeC)}. The filament that oozes out is missing from its first line when it is used again.`
-  return [{ line: all[0]?.row.line ?? 1, message, fixes: atTheEnd(script, said, 'Cool it to its standby temperature') }]
+  return [
+    { line: all[0]?.row.line ?? 1, message, fixes: atTheEnd(script, cooling, 'Cool it to its standby temperature') },
+  ]
 }
 
 export const toolHotIdle = {

@@ -41,8 +41,8 @@ export const macroFile: FirmwareFamily = {
   phrases,
   noToolAtStart: true,
   countsAtStart: printer => {
-    const said = [...(fileNamed(printer, 'config.g')?.text.matchAll(/^[ \t]*M8([23])(?!\d)/gim) ?? [])].at(-1)
-    return said?.[1] === '3' ? 'relative' : 'absolute'
+    const extrusionLine = [...(fileNamed(printer, 'config.g')?.text.matchAll(/^[ \t]*M8([23])(?!\d)/gim) ?? [])].at(-1)
+    return extrusionLine?.[1] === '3' ? 'relative' : 'absolute'
   },
   toolsStandBy: true,
   toolNumbers: 'listed',

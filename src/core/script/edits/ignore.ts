@@ -45,13 +45,13 @@ export function asideMarks(lines: readonly Line[]): AsideMark[] {
 
 /** Ignores a rule's finding at a line, with the person's reason; in a made passage, for the whole passage. */
 export function setAside({ lines }: Rehearsed, rule: string, line: number, reason: string): Plan {
-  const said = reason.replace(/\s+/g, ' ').trim()
-  if (said === '') return refuse('Say in a few words why; in a year you will want to know.')
+  const plainReason = reason.replace(/\s+/g, ' ').trim()
+  if (plainReason === '') return refuse('Say in a few words why; in a year you will want to know.')
   const made = madePassages(lines).made.find(each => each.firstLine <= line && line <= each.lastLine)
   const first = made?.firstLine ?? line
   if (!lines[first - 1]) return refuse('That line is no longer there.')
   const old = lines.find(each => readAside(each)?.rule === rule && keptRange(lines, each.number)?.first === first)
-  const mark = `;! ignore ${rule} #${sumOf(lines, first, made?.lastLine ?? line)}: ${said}`
+  const mark = `;! ignore ${rule} #${sumOf(lines, first, made?.lastLine ?? line)}: ${plainReason}`
   const title = `Ignore “${rule}” on line ${line}`
   if (old) return { ok: true, title, edits: [{ from: old.from, to: old.from + old.raw.length, insert: mark }] }
   // Inserted above other marks, so that none is separated from its line.

@@ -15,6 +15,6 @@ export function nudge(script: Rehearsed, passage: Passage, shift: Shift): Plan {
   if (wanted.length === 0) return refuse('It stays where it is: the shift is nothing.')
   const edits = replace(script, passage, wanted, (axis, value) => ({ axis, value: value + shift[axis] }), shift)
   if (typeof edits === 'string') return refuse(edits)
-  const told = wanted.map(axis => `${axis.toUpperCase()} ${shift[axis] > 0 ? '+' : '−'}${Math.abs(shift[axis])} mm`)
-  return { ok: true, title: `Nudge “${passage.title}”: ${told.join(', ')}`, edits }
+  const shifts = wanted.map(axis => `${axis.toUpperCase()} ${shift[axis] > 0 ? '+' : '−'}${Math.abs(shift[axis])} mm`)
+  return { ok: true, title: `Nudge “${passage.title}”: ${shifts.join(', ')}`, edits }
 }

@@ -14,7 +14,7 @@ function make(values: Values, surroundings: Surroundings): Made {
     return { ok: true, lines: [own] }
   }
   const [back, lift] = [numberIn(values, 'back'), numberIn(values, 'lift')]
-  const said = [
+  const commands = [
     phrases.countFilament('relative'),
     ...(back > 0 ? [phrases.move({ e: -back, f: 1800 })] : []),
     phrases.positioning('relative'),
@@ -29,7 +29,7 @@ function make(values: Values, surroundings: Surroundings): Made {
     ...(back > 0 ? [phrases.move({ e: back, f: 1800 })] : []),
     ...asBefore(surroundings),
   ]
-  return { ok: true, lines: said }
+  return { ok: true, lines: commands }
 }
 
 export const changeByHand: Maker = {

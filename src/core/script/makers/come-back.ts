@@ -12,7 +12,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const own = surroundings.stage.printer.tools[tool] ?? { retractMm: 1, retractMmS: 30, highestFlowMm3S: 10 }
   const melts = own.highestFlowMm3S / toolFilamentAreaMm2(surroundings.stage.printer, tool)
   const [forward, lower] = [numberIn(values, 'forward'), numberIn(values, 'lower')]
-  const said = [
+  const commands = [
     ...placesAgain(phrases),
     phrases.move({ x: '@next_x', y: '@next_y', f: 9000 }),
     ...(lower > 0
@@ -30,7 +30,7 @@ function make(values: Values, surroundings: Surroundings): Made {
       : []),
     ...asBefore(surroundings),
   ]
-  return { ok: true, lines: said }
+  return { ok: true, lines: commands }
 }
 
 export const comeBack: Maker = {

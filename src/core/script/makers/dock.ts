@@ -56,13 +56,13 @@ function make(values: Values, surroundings: Surroundings): Made {
         phrases.move({ x, y, f: slow }),
       ]
     })
-  const said = [
+  const commands = [
     ...placesAgain(phrases),
     ...(values.what === 'fetch' ? [] : visit('from_tool', String(values.frees))),
     ...(values.what === 'put-away' ? [] : visit('to_tool', String(values.locks))),
     ...asBefore(surroundings),
   ]
-  return { ok: true, lines: said }
+  return { ok: true, lines: commands }
 }
 
 export const dock: Maker = {

@@ -28,7 +28,7 @@ function make(values: Values, { stage, modes, headZ }: Surroundings): Made {
       : values.motors === 'all'
         ? phrases.motorsOff(null)
         : null
-  const said = [
+  const commands = [
     phrases.waitForMoves(),
     modes.units === 'inch' ? phrases.units('mm') : null,
     phrases.positioning('relative'),
@@ -41,7 +41,7 @@ function make(values: Values, { stage, modes, headZ }: Surroundings): Made {
     phrases.fan(0),
     motors,
   ]
-  return { ok: true, lines: said.flatMap(line => line?.split('\n') ?? []) }
+  return { ok: true, lines: commands.flatMap(line => line?.split('\n') ?? []) }
 }
 
 /** Every heater that the job uses: each tool's, the bed's, and the chamber's if the material needs one. */

@@ -11,7 +11,7 @@ import {
   written,
 } from './maker.ts'
 
-const told = (minutes: number, columns: number | undefined): string | null =>
+const messageFor = (minutes: number, columns: number | undefined): string | null =>
   fittingWords(
     [
       `Letting the bed settle, ${written(minutes)} min left`,
@@ -29,7 +29,7 @@ function make(values: Values, { stage, bedHeldS }: Surroundings): Made {
   const minutes = wanted - warmMin
   const lines: string[] = []
   for (let left = minutes; left > 1e-9; left -= 1) {
-    const words = told(left, stage.printer.display?.columns)
+    const words = messageFor(left, stage.printer.display?.columns)
     const message = words && phrases.message(words)
     if (message) lines.push(message)
     lines.push(phrases.dwell(Math.min(left, 1) * 60))

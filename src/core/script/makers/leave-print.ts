@@ -49,7 +49,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const { phrases } = stage.firmware
   const side = String(values.side) as Side
   const [back, lift, beside] = [numberIn(values, 'back'), numberIn(values, 'lift'), numberIn(values, 'beside')]
-  const said = [
+  const commands = [
     phrases.countFilament('relative'),
     ...(back > 0 ? [phrases.move({ e: -back, f: 1800 })] : []),
     phrases.positioning('relative'),
@@ -61,7 +61,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const note = towerInTheWay(surroundings, side, beside)
     ? `The prime tower of “${stage.job.name}” stands that way. Choose another side.`
     : undefined
-  return { ok: true, lines: said, ...(note !== undefined && { note }) }
+  return { ok: true, lines: commands, ...(note !== undefined && { note }) }
 }
 
 export const leavePrint: Maker = {

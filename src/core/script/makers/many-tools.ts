@@ -15,7 +15,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const alone = [...printer.tools.keys()].filter(
     tool => !sharesHeater(printer, tool) || printer.tools[tool]?.heater === null,
   )
-  const said = [
+  const commands = [
     phrases.heat('bed', '@(highest bed)', null),
     ...alone.flatMap(tool => {
       const heat = phrases.heat('nozzle', `@(ooze_safe of T${tool})`, addressOf(firmware, printer, tool))
@@ -35,7 +35,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   ]
   return {
     ok: true,
-    lines: said.flatMap(line => line?.split('\n') ?? []),
+    lines: commands.flatMap(line => line?.split('\n') ?? []),
     note: 'Add a purge line after it: the first tool purges there, the others at their first use, in the tool change script.',
   }
 }

@@ -33,7 +33,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   if (why) return { ok: false, why }
   const known = modes.homed.x && modes.homed.y && modes.homed.z
   const settle = numberIn(values, 'settle')
-  const said = [
+  const commands = [
     cool,
     ...(known ? [] : [phrases.home(axes)]),
     probing,
@@ -41,7 +41,7 @@ function make(values: Values, surroundings: Surroundings): Made {
     full,
     ...(settle > 0 ? [phrases.dwell(settle)] : []),
   ]
-  return { ok: true, lines: said.flatMap(line => line.split('\n')) }
+  return { ok: true, lines: commands.flatMap(line => line.split('\n')) }
 }
 
 export const probeCool: Maker = {

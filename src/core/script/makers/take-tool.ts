@@ -14,7 +14,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const alone = (tool: number) => !sharesHeater(printer, tool)
   const aside = numberIn(values, 'aside')
   const parks = values.waits === 'beside-the-bed'
-  const said = [
+  const commands = [
     ...(ahead
       ? forEachTool(surroundings, 'to_tool', (tool, address) => [
           phrases.heat('nozzle', `@(nozzle_later of T${tool})`, address),
@@ -36,7 +36,7 @@ function make(values: Values, surroundings: Surroundings): Made {
         ])
       : []),
   ]
-  return { ok: true, lines: said }
+  return { ok: true, lines: commands }
 }
 
 export const takeTool: Maker = {

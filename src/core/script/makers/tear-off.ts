@@ -17,7 +17,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const purge = (mm: number) => phrases.move({ e: mm, f: numberIn(values, 'speed') * 60 })
   if (values.amounts === 'by-pair' && stage.job.purges.length === 0)
     return { ok: false, why: `“${stage.job.name}” has one purge for all pairs of tools. Add a pair in the job.` }
-  const said = [
+  const commands = [
     ...(lift > 0 ? [phrases.positioning('relative'), phrases.move({ z: liftWords(lift), f: 600 })] : []),
     ...placesAgain(phrases),
     phrases.move({ x: '@bucket_x', y: '@bucket_y', f: 9000 }),
@@ -31,7 +31,7 @@ function make(values: Values, surroundings: Surroundings): Made {
       : []),
     ...asBefore(surroundings),
   ]
-  return { ok: true, lines: said.filter(line => line !== null) }
+  return { ok: true, lines: commands.filter(line => line !== null) }
 }
 
 /**

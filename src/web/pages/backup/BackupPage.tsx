@@ -21,12 +21,12 @@ const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
 export function BackupPage() {
   useTitle('Backup and export')
   const [shelf, allBackups, binned, unreadable] = [useShelf(), useBackups(), useBin(), useUnreadable()]
-  const [said, setSaid] = useState<string | null>(null)
+  const [message, setMessage] = useState<string | null>(null)
   /** Runs a command on the shelf, and shows its outcome. */
   const command = useCommand(async (act: () => Promise<unknown>, done: string) => {
-    setSaid(null)
+    setMessage(null)
     await act()
-    setSaid(done)
+    setMessage(done)
   })
   const attempt = command.run
   const [emptying, setEmptying] = useState('')
@@ -40,7 +40,7 @@ export function BackupPage() {
       title="Backup and export"
       intro="Export the shelf, import one, restore a backup, and find deleted things."
     >
-      {said && <Notice good>{said}</Notice>}
+      {message && <Notice good>{message}</Notice>}
       <Failed why={command.problem} onRetry={command.retry} />
       <UnreadableItems things={unreadable.data ?? []} attempt={attempt} />
       <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-6">
@@ -74,7 +74,7 @@ export function BackupPage() {
             ))}
           </ul>
         </Card>
-        <ImportShelf onDone={setSaid} />
+        <ImportShelf onDone={setMessage} />
       </div>
       <div className="grid grid-cols-2 max-phone:grid-cols-1 gap-6">
         <Backups
@@ -82,7 +82,7 @@ export function BackupPage() {
           onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}
         />
         <div className="grid content-start gap-6">
-          <Bin {...binned.data} onSaid={setSaid} />
+          <Bin {...binned.data} onSaid={setMessage} />
           <section aria-labelledby="empty-it">
             <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">
               Empty the shelf

@@ -27,7 +27,7 @@ const kindWords: Record<BinKind, string> = {
 }
 
 /** “script of Dunlin, before the print”. */
-const told = ({ kind, whose, moment }: Binned): string =>
+const describe = ({ kind, whose, moment }: Binned): string =>
   [`${kindWords[kind]}${whose && ` of ${whose}`}`, moment && momentFacts[moment].when].filter(Boolean).join(', ')
 
 export function Bin({ days, things, onSaid }: Props) {
@@ -56,7 +56,7 @@ export function Bin({ days, things, onSaid }: Props) {
             <span className="min-w-0 flex-1">
               <span className="block truncate font-semibold">{thing.name}</span>
               <span className="text-control text-soft">
-                {told(thing)} · {howLongAgo(thing.binnedAt, new Date())}
+                {describe(thing)} · {howLongAgo(thing.binnedAt, new Date())}
               </span>
             </span>
             <Button small onClick={() => void puttingBack.run(thing)}>

@@ -29,16 +29,16 @@ export function IdentifyPanel({ printers, onClose }: Props) {
   const wantedFamily = family || found.family
   const wantedVersion = version ?? found.version ?? ''
 
-  const [told, setTold] = useState('')
+  const [message, setMessage] = useState('')
   const confirming = useCommand(async () => {
-    setTold('')
+    setMessage('')
     if (!wantedFamily) throw new Error('Say which family it is.')
     const { data } = await api.setFirmware(printerId, {
       family: wantedFamily,
       version: wantedVersion,
       abilities: found.abilities,
     })
-    setTold(`${data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`)
+    setMessage(`${data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`)
   })
 
   return (
@@ -137,7 +137,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
       )}
       <Failed why={confirming.problem} onRetry={wantedFamily ? confirming.retry : undefined} />
       <p role="status" className="mt-2 text-control text-good">
-        {told}
+        {message}
       </p>
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>Close</Button>

@@ -26,7 +26,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
   const worthSaying = readiness.filter(({ says }) => says !== null)
   const bad = worthSaying.filter(({ good }) => !good)
   const wrong = errors > 0 || bad.length > 0
-  const told = [
+  const description = [
     ...(errors > 0 ? [`${plural(errors, 'error')} found`] : []),
     ...(wrong ? bad : worthSaying.slice(-3)).map(({ says }) => says),
   ].join(', ')
@@ -61,7 +61,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
           )}
           <span className="text-left">
             {verdict(setting.moment, bad.length > 0, errors > 0)}
-            {told}
+            {description}
           </span>
         </Press>
       )}

@@ -18,13 +18,13 @@ type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: (
 
 export function CalibratePanel({ story, setting, things, onClose }: Props) {
   const { printer } = setting
-  const asked = useComputed(
+  const query = useComputed(
     useCallback(
       () => inWorker(tasks => tasks.fitPrinter(printer, timedTrials(story, setting, things))),
       [printer, story, setting, things],
     ),
   )
-  const fit = asked.data
+  const fit = query.data
   const take = useCommand(async () => {
     if (!fit?.ok) return
     await api.changePrinter(story.script.printerId, fit.printer)
@@ -38,7 +38,7 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
       title={`Calibrate ${printer.name} from trials`}
       about="Fitted to the measured times. Nothing changes until you accept it."
     >
-      {!fit && !asked.error && <p className="text-soft">Calculating…</p>}
+      {!fit && !query.error && <p className="text-soft">Calculating…</p>}
       {fit && !fit.ok && <p>{fit.why}</p>}
       {fit?.ok && (
         <>
@@ -82,7 +82,7 @@ export function CalibratePanel({ story, setting, things, onClose }: Props) {
           )}
         </>
       )}
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
       <Failed why={take.problem} onRetry={take.retry} />
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>Leave it</Button>

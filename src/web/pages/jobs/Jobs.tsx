@@ -27,11 +27,11 @@ type Editing =
 
 export function Jobs() {
   useTitle('Jobs and materials')
-  const asked = useThings()
-  const things = asked.data
+  const query = useThings()
+  const things = query.data
   const [editing, setEditing] = useState<Editing | null>(null)
   const [printerId, setPrinterId] = useState<number | null>(null)
-  if (!things) return <Pending on={[asked]} what="jobs and materials" />
+  if (!things) return <Pending on={[query]} what="jobs and materials" />
   const printer = (things.printers.find(({ id }) => id === printerId) ?? things.printers[0])?.data
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
   const close = () => setEditing(null)

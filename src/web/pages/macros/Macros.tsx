@@ -65,8 +65,8 @@ function deskOf(macro: Listed | undefined, files: readonly { id: number; file: s
 
 export function Macros() {
   useTitle('Macros')
-  const asked = useThings()
-  const things = asked.data
+  const query = useThings()
+  const things = query.data
   const [search, setSearch] = useSearchParams()
   const printers = useMemo(() => things?.printers.filter(({ data }) => macroStorage(data) !== null) ?? [], [things])
   const ofHost = useLocation().state?.config ? printers.find(({ data }) => macroStorage(data) === 'config') : undefined
@@ -91,7 +91,7 @@ export function Macros() {
         )
       }
     >
-      {!things && <Pending on={[asked]} what="the macros" />}
+      {!things && <Pending on={[query]} what="the macros" />}
       {things && !chosen && <p>None of your printers has macros: only printers with host or macro-file firmware do.</p>}
       {chosen && <OfPrinter key={chosen.id} printer={chosen} />}
     </Page>

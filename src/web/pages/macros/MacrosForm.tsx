@@ -24,8 +24,8 @@ export function MacrosForm<T extends FieldValues>({ form, printer, earlier, onDo
   /** The earlier states of the printer that had different macros. */
   const fetch = async () => {
     const all = (await api.earlierPrinters(printer.id)).map(each => ({ ...each, data: earlier(each.data) }))
-    const told = (data: T) => JSON.stringify(data)
-    return all.filter(({ data }, i) => told(data) !== told(all[i - 1]?.data ?? earlier(printer.data)))
+    const serialised = (data: T) => JSON.stringify(data)
+    return all.filter(({ data }, i) => serialised(data) !== serialised(all[i - 1]?.data ?? earlier(printer.data)))
   }
   return (
     <form

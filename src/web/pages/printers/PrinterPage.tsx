@@ -31,9 +31,9 @@ import { withOwnSources } from './sources.ts'
 
 export function PrinterPage() {
   const { id = '' } = useParams()
-  const asked = useScriptsOf(Number(id))
-  const { data } = asked
-  if (!data) return <Pending on={[asked]} what="the printer" />
+  const query = useScriptsOf(Number(id))
+  const { data } = query
+  if (!data) return <Pending on={[query]} what="the printer" />
   const found = data.things.printers.find(each => String(each.id) === id)
   if (!found) return <MissingThing why={`There is no printer ${id}.`} />
   return <OnePrinter key={id} id={Number(id)} saved={found.data} {...data} />
@@ -44,7 +44,7 @@ type Props = { id: number; saved: Printer; scripts: readonly SavedScript[]; thin
 function OnePrinter({ id, saved, scripts, things }: Props) {
   const navigate = useNavigate()
   useTitle(saved.name)
-  const [said, setSaid] = useState('')
+  const [message, setMessage] = useState('')
   const [asking, setAsking] = useState(false)
   const [earlier, setEarlier] = useState(false)
   const form = useForm<Printer>({
@@ -53,7 +53,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
     saved,
     send: async printer => {
       await api.changePrinter(id, withOwnSources(saved, printer))
-      setSaid('Saved')
+      setMessage('Saved')
     },
   })
   const { fields, value: printer, changed, change } = form
@@ -71,7 +71,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
       <div className="sticky top-0 z-10 bg-paper pb-3">
         <PageHead
           title={saved.name}
-          intro={changed ? (form.waited ?? 'Changed, not saved') : said || saved.about}
+          intro={changed ? (form.waited ?? 'Changed, not saved') : message || saved.about}
           live
           actions={
             <>

@@ -100,12 +100,12 @@ function OneRefrain({ refrain, things }: OneProps) {
     schema: Writing,
     saved: { text: refrain.text, note: '' },
     of: refrain.name,
-    send: () => send({ text: changed ? text : null, scripts: landing, note: told }),
+    send: () => send({ text: changed ? text : null, scripts: landing, note: reason }),
   })
   const { text, note } = form.value
   const setText = (to: string) => form.fields.setValue('text', to)
-  const asked = useScriptsWith(refrain.id)
-  const scripts = asked.data ?? null
+  const query = useScriptsWith(refrain.id)
+  const scripts = query.data ?? null
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
   const [dropping, setDropping] = useState(false)
   const changed = text !== refrain.text
@@ -140,7 +140,7 @@ function OneRefrain({ refrain, things }: OneProps) {
       scripts: [{ script, after: keptApart(script.text, refrain.name) }],
     }),
   )
-  const told = note.trim() || `refrain “${refrain.name}” changed`
+  const reason = note.trim() || `refrain “${refrain.name}” changed`
   return (
     <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-4">
       <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5 max-tablet:grid-cols-1">
@@ -187,7 +187,7 @@ function OneRefrain({ refrain, things }: OneProps) {
       </div>
       <Failed why={form.refusal} />
       <Failed why={keepingApart.problem} onRetry={keepingApart.retry} />
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
       {form.changed && form.waited && <p className="text-control text-warn">{form.waited}</p>}
       <OtherDrafts form={form} />
       <LeaveDialog what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />

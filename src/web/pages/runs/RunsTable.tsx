@@ -131,7 +131,7 @@ function Found({ row, onOpen }: { row: RunRow; onOpen: (line: number) => void })
   const { counts, worst } = row
   const first = worst.find(({ severity }) => severity !== 'advice')
   if (!first) return <span className="font-semibold text-good">no problems</span>
-  const told = [
+  const description = [
     counts.error ? plural(counts.error, 'error') : '',
     counts.warning ? plural(counts.warning, 'warning') : '',
   ].filter(Boolean)
@@ -141,7 +141,7 @@ function Found({ row, onOpen }: { row: RunRow; onOpen: (line: number) => void })
         <SeverityMark severity={first.severity} />
       </span>
       <span>
-        <b>{told.join(', ')}</b>{' '}
+        <b>{description.join(', ')}</b>{' '}
         <Press onClick={() => onOpen(first.line)} className="rounded-sm text-heat underline underline-offset-2">
           line {first.line}
         </Press>{' '}

@@ -27,9 +27,9 @@ const gapPx = 12
 export function Shelf() {
   const navigate = useNavigate()
   useTitle('Shelf')
-  const asked = useShelf()
+  const query = useShelf()
   const unreadable = useUnreadable().data ?? []
-  const all = asked.data?.printers
+  const all = query.data?.printers
   const { hidden } = useExamples()
   const loaded = useMemo(() => all && inOrder(all, !hidden), [all, hidden])
   const own = all?.some(({ example }) => !example) ?? true
@@ -93,7 +93,7 @@ export function Shelf() {
             </Notice>
           </div>
         )}
-        {!loaded && <Pending on={[asked]} what="the printers" />}
+        {!loaded && <Pending on={[query]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
         {loaded?.length === 0 && examples === 0 && (
           <EmptyState>

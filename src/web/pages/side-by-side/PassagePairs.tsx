@@ -95,7 +95,7 @@ function Pair({ match, rows, onTake }: PairProps) {
   const differs = rows.some(each => each.is !== 'same')
   const [open, setOpen] = useState<boolean | null>(null)
   const shown = open ?? (is !== 'same' && differs)
-  const told = moved ? (is === 'same' ? 'moved' : `${words[is]}, moved`) : differs ? words[is] : 'the same'
+  const description = moved ? (is === 'same' ? 'moved' : `${words[is]}, moved`) : differs ? words[is] : 'the same'
   return (
     <Card as="li" flush className="overflow-hidden">
       <div className="flex items-center gap-2 px-3 py-1.5">
@@ -106,7 +106,7 @@ function Pair({ match, rows, onTake }: PairProps) {
         >
           {shown ? <ChevronDown size={16} aria-hidden /> : <ChevronRight size={16} aria-hidden />}
           <span className="truncate font-semibold">{title}</span>
-          <span className={`text-control ${differs || moved ? 'text-heat' : 'text-soft'}`}>{told}</span>
+          <span className={`text-control ${differs || moved ? 'text-heat' : 'text-soft'}`}>{description}</span>
           <span className="text-small text-soft">{place(match)}</span>
         </Press>
         {differs && onTake.left && (

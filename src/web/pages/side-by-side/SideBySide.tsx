@@ -53,7 +53,7 @@ export function SideBySide() {
   const leftKey = search.get('left') ?? first
   const rightKey = (search.get('right') ?? leftKey).replace(/^desk$/, leftKey.replace('script', 'desk'))
 
-  const told = useQuery({
+  const comparison = useQuery({
     queryKey: ['side by side', leftKey, rightKey, pasted],
     enabled: leftKey !== '',
     queryFn: () => tellBoth(leftKey, rightKey, pasted),
@@ -62,8 +62,8 @@ export function SideBySide() {
     // The Desk's text changes without the server.
     gcTime: 0,
   })
-  const both = told.data ?? null
-  const problem = told.error?.message
+  const both = comparison.data ?? null
+  const problem = comparison.error?.message
 
   const choose = (part: { left?: string; right?: string }) => {
     setSaid(null)
@@ -83,7 +83,7 @@ export function SideBySide() {
     await asUnsavedChange(target.scriptId, text, target.text)
     setSaid({ text: `Put into “${target.name}” as a change that is not saved yet.`, scriptId: target.scriptId })
     const key = `desk-${target.scriptId}`
-    if (target.key === key) void told.refetch()
+    if (target.key === key) void comparison.refetch()
     else setSearch({ left: to === 'left' ? key : leftKey, right: to === 'right' ? key : rightKey })
   })
 
@@ -127,7 +127,7 @@ export function SideBySide() {
         </>
       }
     >
-      <Failed why={told.error?.message} onRetry={() => void told.refetch()} />
+      <Failed why={comparison.error?.message} onRetry={() => void comparison.refetch()} />
       <Failed why={taking.problem} onRetry={taking.retry} />
       {[leftKey, rightKey].includes('text') && (
         <textarea

@@ -24,9 +24,9 @@ type Editing = {
 
 export function Vocabularies() {
   useTitle('Vocabularies')
-  const asked = useThings()
-  const all = asked.data?.vocabularies
-  const printers = asked.data?.printers.map(({ data }) => data.name) ?? []
+  const query = useThings()
+  const all = query.data?.vocabularies
+  const printers = query.data?.printers.map(({ data }) => data.name) ?? []
   const [problem, setProblem] = useState<string | null>(null)
   const [editing, setEditing] = useState<Editing | null>(null)
   const [pasted, setPasted] = useState('')
@@ -96,7 +96,7 @@ export function Vocabularies() {
           </form>
           <section aria-label="Known vocabularies">
             <h2 className="border-b border-rule pb-1.5 font-serif text-heading font-semibold">Known</h2>
-            {!all && <Pending on={[asked]} what="the vocabularies" />}
+            {!all && <Pending on={[query]} what="the vocabularies" />}
             {all?.length === 0 && (
               <p className="py-3 text-soft">None yet. Everything works without one, with Warm Prelude’s own values.</p>
             )}

@@ -69,8 +69,8 @@ export function WholePrint() {
     runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
     runs[0]
   const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
-  const asked = useTexts(byMoment)
-  const texts = asked.data
+  const query = useTexts(byMoment)
+  const texts = query.data
   const setting = useMemo((): PrintSetting | null => {
     const material = run && ofFirstTool(run.job, run.materials)
     if (!things || !own || !run || !material) return null
@@ -141,7 +141,7 @@ export function WholePrint() {
             .map(({ job, why }) => `${job}: ${why}`)}
         </Card>
       )}
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
       <Failed why={problem} onRetry={() => setting && texts && void rehearsePrint(setting, texts.scripts)} />
       {share !== null && (!print || slow) && (
         <div className="flex items-center gap-4">
@@ -153,7 +153,7 @@ export function WholePrint() {
           </Button>
         </div>
       )}
-      {run && share === null && !print && !problem && !asked.error && (
+      {run && share === null && !print && !problem && !query.error && (
         <Card as="p" flush className="p-6 text-soft">
           Not rehearsed. Choose a job or a script to rehearse the print.
         </Card>
@@ -191,7 +191,7 @@ export function WholePrint() {
 function Verdict({ print }: { print: PrintShown }) {
   const errors = print.findings.filter(({ severity }) => severity === 'error').length
   const warnings = print.findings.filter(({ severity }) => severity === 'warning').length
-  const said = errors
+  const verdict = errors
     ? `${plural(errors, 'error')}${warnings ? `, ${plural(warnings, 'warning')}` : ''}`
     : warnings
       ? `No errors, ${plural(warnings, 'warning')}`
@@ -202,7 +202,7 @@ function Verdict({ print }: { print: PrintShown }) {
       <span
         className={`font-serif text-heading font-semibold ${errors ? 'text-bad' : warnings ? 'text-warn' : 'text-good'}`}
       >
-        {said}
+        {verdict}
       </span>
       <span>
         {print.changes > 0 ? (

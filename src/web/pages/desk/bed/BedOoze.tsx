@@ -16,7 +16,7 @@ export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: 
     <g data-ooze={marks.length} stroke="var(--warn)" fill="none">
       {marks.map(({ kind, line, atS, from, to, mm3 }, i) => {
         const opacity = atS <= playheadS ? 1 : 0.35
-        const told = `${kind === 'drop' ? 'Oozes' : 'Draws a string of'} about ${plain(mm3, 1)} mm³, line ${line}`
+        const description = `${kind === 'drop' ? 'Oozes' : 'Draws a string of'} about ${plain(mm3, 1)} mm³, line ${line}`
         const key = keys[i]
         if (kind === 'string')
           return (
@@ -27,7 +27,7 @@ export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: 
               strokeWidth={1.2}
               vectorEffect="non-scaling-stroke"
             >
-              <title>{told}</title>
+              <title>{description}</title>
             </path>
           )
         const r = Math.min(dropPx.max, Math.max(dropPx.least, dropPx.perRoot * Math.sqrt(mm3))) * pixel
@@ -41,7 +41,7 @@ export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: 
             strokeWidth={1.6}
             vectorEffect="non-scaling-stroke"
           >
-            <title>{told}</title>
+            <title>{description}</title>
           </path>
         )
       })}

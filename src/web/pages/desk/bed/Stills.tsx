@@ -46,13 +46,13 @@ export function Stills({ round, width, totalS }: Props) {
       {stills.map(({ startS, endS, line, short, long }, i) => {
         const room = x(endS) - x(startS)
         if (room < shortestPx) return null
-        const told = `${long}, ${duration(endS - startS)}, line ${line}`
+        const description = `${long}, ${duration(endS - startS)}, line ${line}`
         return (
           <span
             key={keys[i]}
-            title={told}
+            title={description}
             role="img"
-            aria-label={told}
+            aria-label={description}
             style={{
               left: x(startS),
               width: room,

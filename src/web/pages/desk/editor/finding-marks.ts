@@ -113,17 +113,17 @@ const field = StateField.define<Marked>({
 const margin = gutter({ class: 'cm-signs', markers: ({ state }) => state.field(field).signs })
 
 function sentence(view: EditorView, { message, fixes }: Finding): HTMLElement {
-  const told = document.createElement('div')
-  told.className = 'cm-finding'
-  told.append(unparted(message))
+  const element = document.createElement('div')
+  element.className = 'cm-finding'
+  element.append(unparted(message))
   for (const { title, edits } of fixes) {
     const button = document.createElement('button')
     button.type = 'button'
     button.textContent = title
     button.onclick = () => view.dispatch({ changes: [...edits], userEvent: 'input.fix' })
-    told.append(button)
+    element.append(button)
   }
-  return told
+  return element
 }
 
 const sentences = hoverTooltip(

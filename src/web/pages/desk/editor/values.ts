@@ -57,11 +57,11 @@ const worldFor = ({ setting, materials }: Known, job: Job): World => {
   }
 }
 
-const told = (found: Quantity | { why: string }): string =>
+const describe = (found: Quantity | { why: string }): string =>
   'why' in found ? '–' : `${plain(found.value, 3)} ${found.unit}`.trim()
 
 export const worthNow = (known: Known, job: Job, name: string): string =>
-  told(scopeOf(worldFor(known, job), job.firstTool, new Map()).value(name, null))
+  describe(scopeOf(worldFor(known, job), job.firstTool, new Map()).value(name, null))
 
 export const settingsIn = (doc: Text): { name: string; body: string; note: string }[] =>
   Array.from({ length: Math.min(doc.lines, 2000) }, (_, i) => settingLine(doc.line(i + 1).text)).filter(

@@ -23,11 +23,11 @@ const maxUnsaid = 12
 export function ExportDialog({ open, things, onClose }: Props) {
   const taking = useExport(open, things)
   const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
-  const [said, setSaid] = useState('')
+  const [message, setMessage] = useState('')
   /** Copies or saves the export, and shows the returned sentence. */
   const command = useCommand(async (act: () => Promise<string>) => {
-    setSaid('')
-    setSaid(await act())
+    setMessage('')
+    setMessage(await act())
   })
   const run = (act: () => Promise<string>) => void command.run(act)
   const [shown, setShown] = useState('')
@@ -112,7 +112,7 @@ export function ExportDialog({ open, things, onClose }: Props) {
           {file &&
             !waiting &&
             `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
-          {said && <span className="text-good"> · {said}</span>}
+          {message && <span className="text-good"> · {message}</span>}
         </p>
         <Button className={withName} onClick={() => run(() => exportAll(open.chosen.printerId, printer, form, take))}>
           All of {printer}’s scripts (.zip)
@@ -153,8 +153,8 @@ const proven = (file: Taken | undefined): boolean => file !== undefined && file.
 function Otherwise({ file: { otherwise } }: { file: Taken }) {
   const jobs = new Map<string, string[]>()
   for (const { job, line, what } of otherwise) {
-    const said = `${line === null ? '' : `line ${line}, `}${what}`
-    jobs.set(said, [...(jobs.get(said) ?? []), job])
+    const where = `${line === null ? '' : `line ${line}, `}${what}`
+    jobs.set(where, [...(jobs.get(where) ?? []), job])
   }
   return (
     <section

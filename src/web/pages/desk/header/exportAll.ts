@@ -51,7 +51,7 @@ export async function exportAll(printerId: number, printer: string, way: ExportF
         ? 'In this form none of the scripts would do the same, so there is nothing to save.'
         : `${printer} has no saved script yet.`,
     )
-  const told = await saveZip(files, printer)
+  const result = await saveZip(files, printer)
   const lost = [...new Set(left)]
-  return lost.length > 0 ? `${told}. Left out, because they would not do the same: ${listed(lost)}` : told
+  return lost.length > 0 ? `${result}. Left out, because they would not do the same: ${listed(lost)}` : result
 }

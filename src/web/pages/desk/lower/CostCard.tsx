@@ -22,10 +22,10 @@ const parts = [
 
 export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const { round, roundText } = open
-  const asked = useComputed(
+  const query = useComputed(
     useCallback(() => inWorker(tasks => tasks.savings(roundText, setting)), [roundText, setting]),
   )
-  const savings = asked.data
+  const savings = query.data
   if (!round) return null
   const { durations, filament, ooze } = round
   const { takes } = setting.job
@@ -74,8 +74,8 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
         </p>
       )}
       <h3 className="mt-2 border-t border-rule pt-1.5 font-semibold">Where it could be less</h3>
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
-      {!savings && !asked.error && <p className="text-soft">Rehearsing alternatives…</p>}
+      <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
+      {!savings && !query.error && <p className="text-soft">Rehearsing alternatives…</p>}
       {savings?.length === 0 && <p className="text-soft">No change would save enough to be worth it.</p>}
       <ul>
         {savings?.map(({ title, how, savesS, savesG, fix }) => (

@@ -51,8 +51,11 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       words: words.map(({ word, value, standIn }) => ({ word, value, standIn })),
     },
     send: async ({ name, words: meant }) => {
-      const said = words.map((each, row) => ({ ...each, ...meant[row] }))
-      const vocabulary = v.parse(Vocabulary, { ...confirmed(text, said, { name, printer, known: known?.data }), name })
+      const meanings = words.map((each, row) => ({ ...each, ...meant[row] }))
+      const vocabulary = v.parse(Vocabulary, {
+        ...confirmed(text, meanings, { name, printer, known: known?.data }),
+        name,
+      })
       await (known ? api.changeVocabulary(known.id, vocabulary) : api.addVocabulary(vocabulary))
       await reloadThings()
     },

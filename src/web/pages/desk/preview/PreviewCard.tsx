@@ -90,22 +90,22 @@ function Difference({ preview, open }: { preview: Preview; open: Seen }) {
   const { mends, brings } = useMemo(() => difference(before ?? [], after ?? []), [before, after])
   if (!before || !after) return null
   const both = new Set(mends.map(({ rule }) => rule).filter(rule => brings.some(each => each.rule === rule)))
-  const told = (findings: readonly Finding[]) =>
+  const describe = (findings: readonly Finding[]) =>
     [...new Set(findings.map(({ rule }) => rule))]
       .filter(rule => !both.has(rule))
       .map(titleOf)
       .join(' · ')
   return (
     <p className="mt-1 max-h-[42px] shrink-0 overflow-auto text-control">
-      {told(mends) && (
+      {describe(mends) && (
         <span className="text-good">
-          <b>Fixes</b> {told(mends)}
+          <b>Fixes</b> {describe(mends)}
         </span>
       )}
-      {told(mends) && told(brings) && ' '}
-      {told(brings) && (
+      {describe(mends) && describe(brings) && ' '}
+      {describe(brings) && (
         <span className="text-warn">
-          <b>Adds</b> {told(brings)}
+          <b>Adds</b> {describe(brings)}
         </span>
       )}
     </p>

@@ -163,9 +163,11 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
   const x = Math.min((at / totalS) * width, width)
   const nozzle = trace.nozzles[trace.rows.modes[Math.max(command, 0)]?.tool ?? 0]
   const line = command < 0 ? 1 : (trace.rows.line[command] as number)
-  const told = nozzle ? `${celsius(temperatureAt(nozzle, at))} · bed ${celsius(temperatureAt(trace.bed, at))}` : ''
+  const description = nozzle
+    ? `${celsius(temperatureAt(nozzle, at))} · bed ${celsius(temperatureAt(trace.bed, at))}`
+    : ''
   const place = `${clock(at)} · line ${line}`
-  const heat = told && ` · ${told}`
+  const heat = description && ` · ${description}`
   const covered = reachOf(place + heat, x, width)
   return (
     <div
@@ -187,7 +189,7 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
         aria-valuemin={0}
         aria-valuemax={Math.round(trace.totalS * 10) / 10}
         aria-valuenow={Math.round(at * 10) / 10}
-        aria-valuetext={`${duration(at)}, line ${line}, nozzle ${told}`}
+        aria-valuetext={`${duration(at)}, line ${line}, nozzle ${description}`}
         onKeyDown={event => {
           const to = keyTarget(event.key, at, step, trace.totalS, next)
           if (to === null) return

@@ -66,7 +66,7 @@ export const TemperatureChart = memo(function TemperatureChart({ round, setting,
     ),
     fill: 'none',
   })
-  const told = [
+  const description = [
     ...(nozzle ? labelsOf(nozzle, totalS, width, yOf, 'nozzle', 'var(--heat)', 4) : []),
     ...labelsOf(bed, totalS, width, yOf, 'bed', 'var(--bed)', -20),
   ]
@@ -77,7 +77,7 @@ export const TemperatureChart = memo(function TemperatureChart({ round, setting,
     Array.from({ length: Math.max(1, Math.floor((width - oozes.length * letterPx) / 30)) }, (_, i) => 22 + 30 * i),
     [
       ...(['nozzle', 'bed'] as const).flatMap(what => boxesOf(data.map(row => [xOf(row.at), yOf(row[what])]))),
-      ...told.map(boxOf),
+      ...description.map(boxOf),
     ],
   )
   return (
@@ -101,7 +101,7 @@ export const TemperatureChart = memo(function TemperatureChart({ round, setting,
         )}
         <path {...curve('nozzle')} stroke="var(--heat)" strokeWidth={2.5} />
       </svg>
-      {[{ x, y, colour: 'var(--warn)', text: oozes }, ...told].map(label => (
+      {[{ x, y, colour: 'var(--warn)', text: oozes }, ...description].map(label => (
         <Label key={`${label.text} ${label.x}`} {...label} />
       ))}
     </div>

@@ -16,11 +16,11 @@ import { Proposal } from './Proposal.tsx'
 /** Learns a printer from files, in the worker. */
 function useLearned() {
   const files = useLearning(state => state.files)
-  const asked = useComputed(
+  const query = useComputed(
     useCallback(() => inWorker(tasks => tasks.learn(files)), [files]),
     files.length > 0,
   )
-  return { files, learned: files.length > 0 ? (asked.data ?? null) : null, asked }
+  return { files, learned: files.length > 0 ? (query.data ?? null) : null, asked: query }
 }
 
 export function LearnPrinter() {
