@@ -85,13 +85,13 @@ const volume = (mm3: number): string => (mm3 < 0.05 ? '–' : `${plain(mm3, mm3 
 function Found({ counts }: { counts: SituationShown['counts'] }) {
   const worst = (['error', 'warning', 'advice'] as const).find(each => counts[each] > 0)
   if (!worst) return <span className="text-good">none</span>
-  const counts = (['error', 'warning', 'advice'] as const)
+  const phrases = (['error', 'warning', 'advice'] as const)
     .filter(each => counts[each] > 0)
     .map(each => (each === 'advice' ? `${counts[each]} advice` : plural(counts[each], each)))
   return (
     <span className="flex items-center gap-1.5">
       <SeverityMark severity={worst} />
-      {counts.join(', ')}
+      {phrases.join(', ')}
     </span>
   )
 }
