@@ -67,7 +67,7 @@ test('a report goes beside what is known already, and only what is chosen is tak
   })
   await page.goto(`/printers/${id}`)
   await page.getByRole('button', { name: 'Learn from files…' }).click()
-  await expect(page.getByRole('heading', { name: 'Learn more of Dunlin beside' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Learn more about Dunlin beside' })).toBeVisible()
   await page.getByRole('button', { name: 'Type or paste…' }).click()
   await page.getByLabel('Text from the machine').fill(readFileSync(machine('dunlin/settings.txt')[0] ?? '', 'utf8'))
   await page.getByRole('button', { name: 'Read this' }).click()

@@ -131,7 +131,7 @@ test('a script becomes a macro of its printer and the line that calls it, and is
   expect(macros).toContain('M190 S')
 
   await page.getByRole('button', { name: 'Tools' }).click()
-  await page.getByRole('menuitem', { name: 'Write out the macros that it calls' }).click()
+  await page.getByRole('menuitem', { name: 'Replace macro calls by their lines' }).click()
   await preview.getByRole('button', { name: 'Apply' }).click()
   await expect(lineWith(page, 'M190 S60')).toHaveCount(1)
 })

@@ -32,8 +32,8 @@ export const levelling = record<'levelling'>({
     const by = typeof effect.set === 'string' ? null : effect.set.by
     const loaded = meshIn(command, effect.mesh)
     if (by !== null && !hasLetter(command, by) && loaded === null) return sayFromTable(command, stage)
-    const source = `${by ?? ''}${effect.mesh ?? ''}`
-    const more = furtherLetters(command, spec, stage, source)
+    const explained = `${by ?? ''}${effect.mesh ?? ''}`
+    const more = furtherLetters(command, spec, stage, explained)
     if (by !== null && !hasLetter(command, by)) return withMore(`Loads mesh ${loaded}; levelling stays as it is.`, more)
     if (after.levelling === 'off')
       return after.meshThere || (by !== null && numberOf(command, by) === 0) || effect.set === 'off'

@@ -193,25 +193,25 @@ const withFile = (stage: Stage, file: MacroFile): Stage => ({
  */
 function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) {
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
-  const exports = vocabularies.map(each => ({
+  const callLines = vocabularies.map(each => ({
     from: each.name,
     vocabulary: each,
     ...callIn(call, each, feature => scope.has(feature)),
   }))
   const lines = (sign: string) =>
     '\n' +
-    [{ from: 'a script of ours', line: callLine(call), left: [] as string[] }, ...exports]
+    [{ from: 'a script of ours', line: callLine(call), left: [] as string[] }, ...callLines]
       .map(
         ({ from, line, left }) =>
           `${sign} Called from ${from} with:\n${sign} ${line}\n${left.length ? `${sign} (${listed(left)}: as the macro has it for “${stage.job.name}”)\n` : ''}`,
       )
       .join('')
-  const left = exports.flatMap(({ from, left: names }): Untranslatable[] =>
+  const left = callLines.flatMap(({ from, left: names }): Untranslatable[] =>
     names.length ? [{ line: 1, what: `${listed(names)} in the call from ${from}: the macro’s own number holds` }] : [],
   )
   /** The call in each vocabulary that can express all of it: it must do the same for every job. */
   const back = (stages: readonly Stage[], machine: (script: Stage) => Stage): Back[] =>
-    exports.flatMap(({ vocabulary, line, left: names }) =>
+    callLines.flatMap(({ vocabulary, line, left: names }) =>
       names.length > 0
         ? []
         : stages.map(script => ({

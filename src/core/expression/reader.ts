@@ -105,7 +105,10 @@ export class Reader<Kind extends string> {
     return now
   }
 
-  /** Goes on at an offset of the text, where a token may begin that the grammar's patterns would split differently. */
+  /**
+   * Splits the text again from an offset on. Used after a part that is not made of these tokens, such as the unit in
+   * `5 mm/s from 1 to 9`.
+   */
   goOn(text: string, from: number): void {
     this.tokens = this.tokensIn(text, from)
     this.at = 0
@@ -160,8 +163,8 @@ export class Reader<Kind extends string> {
 
   /**
    * Reads operands with binary operators between them. `levels` go from the loosest operators to those that bind
-   * closest; operators of one level are joined from the left: `1 - 2 - 3` is `(1 - 2) - 3`. `from` is the offset at
-   * which the left side begins.
+   * closest; operators of one level are joined from the left: `1 - 2 - 3` is `(1 - 2) - 3`. `join` makes one result
+   * of two sides; its `from` is the offset at which the left side begins.
    */
   binary<T>(
     levels: readonly (readonly string[])[],

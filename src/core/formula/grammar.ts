@@ -102,12 +102,8 @@ class FormulaReader extends Reader<Kind> {
     this.leaf('Number')
   }
 
-  private comesWord(word: string): boolean {
-    return this.now.is === 'word' && this.now.text === word
-  }
-
   private word(word: string): SyntaxNode | null {
-    return this.comesWord(word) ? this.leaf('word', word) : null
+    return this.isNext(word) ? this.leaf('word', word) : null
   }
 
   protected override operatorOf({ is, text }: Token<Kind>): string {

@@ -5,11 +5,12 @@ import type { Passage } from '../../core/script/passages.ts'
 import { hasUnsavedChange, useDesk } from './desk.ts'
 import { openPassageDialog } from './dialogs.ts'
 import { propose } from './preview.ts'
-import { type MenuAction, possible } from './registry.ts'
+import type { MenuAction } from './registry.ts'
 
 /** Limit of the passages that the finder lists. */
 export const maxPassages = 300
 
+/** Those that are not possible for this passage have `when: false`. */
 export function passageActions(passage: Passage, navigate: NavigateFunction): MenuAction[] {
   const { firstLine: at, headingLine, lastLine, enabled, kind, made } = passage
   const { open } = useDesk.getState()
@@ -22,7 +23,7 @@ export function passageActions(passage: Passage, navigate: NavigateFunction): Me
     when,
     run: () => void propose(request),
   })
-  return possible([
+  return [
     edit('Comment out', 'disable turn off', { do: 'sleep', at }, enabled),
     edit('Put back', 'enable turn on uncomment', { do: 'wake', at }, !enabled),
     edit('Nudge on the bed…', 'shift move drag', { do: 'nudge', at, shift: { x: 1, y: 0, z: 0 } }),
@@ -62,5 +63,5 @@ export function passageActions(passage: Passage, navigate: NavigateFunction): Me
     edit('Move down', 'later', { do: 'move-down', at }),
     edit('Copy', 'duplicate again', { do: 'duplicate', at }),
     edit('Remove', 'delete throw away', { do: 'remove', at }),
-  ])
+  ]
 }

@@ -16,7 +16,7 @@ export type Action = {
 
 /** An action as a menu shows it. */
 export type MenuAction = Action & {
-  /** A sentence below the title. */
+  /** Shown below the title: what the action is for. */
   about?: string
   icon?: LucideIcon
   /** What has to be done before the action is possible, as in “save first”. Until then the item is disabled. */
@@ -30,7 +30,7 @@ export type FinderAction = Action & {
   of?: string
 }
 
-/** Those that are possible now. */
+/** The actions that are possible now. */
 export const possible = <T extends Action>(actions: readonly T[]): T[] => actions.filter(({ when = true }) => when)
 
 /** Numbers the later ones of actions with the same title and heading. */
@@ -83,7 +83,7 @@ export function useFinderButton<T extends HTMLElement>(alsoRef?: Ref<T>): RefCal
   )
 }
 
-/** Buttons with longer labels show a text and are no actions. */
+/** Limit of a label, in characters. A button with a longer one shows a text, such as a note, and the finder leaves it out. */
 const maxLabelChars = 80
 
 const labelOf = (element: HTMLElement): string =>

@@ -7,7 +7,7 @@ type CardProps = Omit<HTMLAttributes<HTMLElement>, 'title'> & {
   as?: 'section' | 'article' | 'figure' | 'li' | 'p' | 'div'
   /** The heading; a section without an `aria-label` is named by it. */
   title?: ReactNode
-  /** Without a margin inside, for tables and parts that reach the edge. */
+  /** Without padding, for tables and parts that reach the edge, or with padding of their own. */
   flush?: boolean
 }
 

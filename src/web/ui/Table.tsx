@@ -6,6 +6,8 @@ export type Column =
   | string
   | {
       title: string
+      /** Whether the title is for screen readers only. */
+      hidden?: boolean
       /** Shown in place of the title, such as a button that sorts by this column. */
       head?: ReactNode
       /** Numbers are aligned at the right. */
@@ -44,14 +46,14 @@ export function Table({ label, columns, hideHeadings = false, card = false, clas
       )}
       <thead className={hideHeadings ? 'sr-only' : ''}>
         <tr className="text-small text-soft">
-          {all.map(({ title, head, right, sorted }) => (
+          {all.map(({ title, hidden, head, right, sorted }) => (
             <th
               key={title}
               scope="col"
               aria-sort={sorted === undefined ? undefined : sorted ? 'descending' : 'none'}
               className={`py-1 pr-3 font-normal ${right ? 'text-right' : ''}`}
             >
-              {head ?? title}
+              {hidden ? <span className="sr-only">{title}</span> : (head ?? title)}
             </th>
           ))}
         </tr>

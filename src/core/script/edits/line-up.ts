@@ -33,7 +33,5 @@ export function lineUp({ lines }: Rehearsed): Plan {
     else endRun()
   }
   endRun()
-  return edits.length
-    ? { ok: true, title: 'Line up the comments', edits }
-    : refuse('The comments are lined up already.')
+  return edits.length ? { ok: true, title: 'Align the comments', edits } : refuse('The comments are lined up already.')
 }

@@ -30,7 +30,7 @@ export function writeIn(script: Rehearsed, to: 'mm' | 'inch'): Plan {
   if (typeof edits === 'string') return refuse(edits)
   if (edits.length === 0) return refuse(`Its lengths are in ${words[to]} already.`)
   const otherwise = doesOtherwise(script, edits, ['units'])
-  return otherwise ? refuse(otherwise) : { ok: true, title: `Write it in ${words[to]} (${name})`, edits }
+  return otherwise ? refuse(otherwise) : { ok: true, title: `Convert lengths to ${words[to]} (${name})`, edits }
 }
 
 const words = { mm: 'millimetres', inch: 'inches' }

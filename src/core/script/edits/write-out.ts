@@ -33,5 +33,5 @@ export function writeOut({ lines, commands, stage }: Rehearsed): Plan {
     const note = `; what ${line?.command?.name ?? 'it'} ran for ${stage.job.name}`
     return line ? [{ from: line.from, to: line.from + line.raw.length, insert: [note, ...texts].join(ending) }] : []
   })
-  return { ok: true, title: `Write out the macros that it calls, for ${stage.job.name}`, edits }
+  return { ok: true, title: `Replace macro calls by their lines, for ${stage.job.name}`, edits }
 }

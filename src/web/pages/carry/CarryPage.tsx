@@ -115,7 +115,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
           {momentFacts[moment].when}, carried over to {to.data.name} by the meaning of each line.{' '}
           {!lines && script.file === null && (
-            <PageLink to={`/carry/${script.id}/several`} className="text-heat underline">
+            <PageLink to={`/carry/${script.id}/several`} className="whitespace-nowrap text-heat underline">
               To several printers…
             </PageLink>
           )}

@@ -22,7 +22,7 @@ const columns = (first: string, findings: string): Column[] => [
   { title: 'Questions', width: '14%' },
   { title: findings, width: '17%' },
   { title: 'Time', width: '13%' },
-  { title: 'More', head: <span className="sr-only">More</span> },
+  { title: 'More', hidden: true },
 ]
 
 /** `first` heads the column of checkboxes, `findings` that of the new findings. Each row is a separate table body. */

@@ -80,7 +80,7 @@ function verdict(moment: Moment, bad: boolean, errors: boolean): string {
 
 const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (
   <p className="shrink-0 whitespace-nowrap">
-    <b className={`font-serif font-semibold ${small ? 'text-lead' : 'text-heading'}`}>{value}</b>{' '}
+    <b className={`font-serif font-semibold ${small ? 'text-body' : 'text-lead'}`}>{value}</b>{' '}
     <span className="text-control text-soft">{what}</span>
   </p>
 )

@@ -8,7 +8,7 @@ import { useOutline } from '../../state/outline.ts'
 import { maxPassages, passageActions } from '../../state/passage-actions.ts'
 import { selectLines } from '../../state/playhead.ts'
 import { showFix } from '../../state/preview.ts'
-import { type FinderAction, type MenuAction, possible } from '../../state/registry.ts'
+import type { FinderAction, MenuAction } from '../../state/registry.ts'
 
 /** Titles that more than one passage has. */
 function sharedTitles(passages: readonly Passage[]): Set<string> {
@@ -57,7 +57,7 @@ const fixActions = ({ findings }: DeskRound, text: string): FinderAction[] =>
 
 const scriptActions = (savedId: number | undefined, navigate: NavigateFunction): FinderAction[] => {
   const group = 'This script'
-  return possible([
+  return [
     {
       id: 'runs',
       group,
@@ -94,7 +94,7 @@ const scriptActions = (savedId: number | undefined, navigate: NavigateFunction):
       aliases: 'how long duration seconds grams weight cost filament used',
       run: () => showLower('cost'),
     },
-  ])
+  ]
 }
 
 export function deskActions(navigate: NavigateFunction): FinderAction[] {

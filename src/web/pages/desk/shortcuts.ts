@@ -15,7 +15,7 @@ export type Shortcut = Action & {
   /** As in `KeyboardEvent.key`; a letter in lower case. */
   key: string
   shift?: boolean
-  /** With Ctrl, or with Command on a Mac. */
+  /** Whether it is pressed with Ctrl (on a Mac, Command). */
   control?: boolean
   /** Whether the editor handles the key itself while it has the focus. */
   byEditor?: boolean
@@ -78,7 +78,7 @@ export const shortcuts = (editor: EditorView): Shortcut[] => [
   },
   {
     id: 'apply-preview',
-    title: 'Apply the change that is previewed',
+    title: 'Apply the previewed change',
     aliases: 'accept yes fix',
     key: 'Enter',
     control: true,
@@ -102,7 +102,7 @@ export const shortcuts = (editor: EditorView): Shortcut[] => [
   },
   {
     id: 'play',
-    title: 'Play the rehearsal, or stop it',
+    title: 'Play or stop the rehearsal',
     aliases: 'simulate run animate watch',
     key: 'F4',
     run: togglePlaying,

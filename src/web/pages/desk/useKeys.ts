@@ -13,12 +13,13 @@ const closesFirst = ({ target }: KeyboardEvent): boolean =>
 
 /** The action of a key in the current situation; null leaves the key to the page. */
 function actionOf(event: KeyboardEvent, editor: EditorView | null): (() => void) | null {
-  if (dialogOver()) return null
+  const control = event.ctrlKey || event.metaKey
+  // Typed letters are not shortcuts.
+  if ((event.key.length === 1 && !control) || dialogOver()) return null
   const { preview, refusal } = usePreview.getState()
   if (event.key === 'Escape') return (preview || refusal) && !closesFirst(event) ? () => leavePreview(editor) : null
   if (!editor) return null
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key
-  const control = event.ctrlKey || event.metaKey
   const pressed = possible(shortcuts(editor)).find(
     each => each.key === key && (each.shift ?? false) === event.shiftKey && (each.control ?? false) === control,
   )

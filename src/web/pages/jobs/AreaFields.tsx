@@ -16,7 +16,7 @@ const sides = ['left', 'right', 'front', 'back'] as const
 type Props = {
   form: UseFormReturn<Job>
   area: Job['area']
-  /** Where the area is on the printer shown. */
+  /** The area on the bed of the printer that is drawn, mm. */
   rectangle: Rectangle
 }
 

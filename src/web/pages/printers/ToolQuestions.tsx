@@ -28,15 +28,7 @@ export function ToolQuestions({ form }: Props) {
     'Nozzle, mm',
     'Filament, mm',
     'Filaments into it',
-    ...(several
-      ? [
-          'Offset X',
-          'Y',
-          'Z',
-          'Heater',
-          { title: 'Remove', head: <span className="sr-only">Remove</span>, width: '4rem' },
-        ]
-      : []),
+    ...(several ? ['Offset X', 'Y', 'Z', 'Heater', { title: 'Remove', hidden: true, width: '4rem' }] : []),
   ]
   return (
     <div>

@@ -15,7 +15,7 @@ const wayWords: Record<PurgeOption['way'], { name: string; about: string }> = {
 }
 
 const columns: readonly Column[] = [
-  { title: 'How', head: <span className="sr-only">How</span> },
+  { title: 'How', hidden: true },
   ...['Time', 'Filament', 'Money'].map(title => ({ title, right: true })),
 ]
 

@@ -14,7 +14,7 @@ import { taughtFor } from '../../state/rehearsal-input.ts'
 import { type Picked, scriptsByMoment } from '../../state/scripts-by-moment.ts'
 import { sendSituation } from '../../state/situation.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Card, EmptyState } from '../../ui/Card.tsx'
+import { EmptyState } from '../../ui/Card.tsx'
 import { Choice, printerOption } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Page } from '../../ui/Page.tsx'
@@ -27,7 +27,7 @@ import { ScriptsOfPrint } from './ScriptsOfPrint.tsx'
 import { SituationsTable } from './SituationsTable.tsx'
 import { useTexts } from './useOwnScripts.ts'
 
-/** Progress is shown after this time, ms. */
+/** Delay before progress is shown, ms: short rehearsals need none. */
 const slowMs = 700
 
 /** Whether something has been going on for so long that its progress should be shown. */
@@ -134,12 +134,12 @@ export function WholePrint() {
       }
     >
       {!run && (
-        <Card as="p" flush className="p-6 text-soft">
+        <EmptyState>
           {own.printer.name} can print none of your jobs.{' '}
           {leftOut(jobs, materials, own.printer)
             .slice(0, 1)
             .map(({ job, why }) => `${job}: ${why}`)}
-        </Card>
+        </EmptyState>
       )}
       <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
       <Failed why={problem} onRetry={() => setting && texts && void rehearsePrint(setting, texts.scripts)} />
@@ -154,9 +154,7 @@ export function WholePrint() {
         </div>
       )}
       {run && share === null && !print && !problem && !query.error && (
-        <Card as="p" flush className="p-6 text-soft">
-          Not rehearsed. Choose a job or a script to rehearse the print.
-        </Card>
+        <EmptyState>Not rehearsed. Choose a job or a script to rehearse the print.</EmptyState>
       )}
       {run && print && (
         <>

@@ -196,7 +196,7 @@ function Scale({ pixel, width }: { pixel: number; width: number }) {
   return (
     <div
       aria-hidden
-      className="pointer-events-none absolute bottom-0 left-0 border-x border-b border-ink bg-raised/70 px-1 text-center text-small leading-3 whitespace-nowrap text-ink"
+      className="pointer-events-none absolute bottom-0 left-0 border-x border-b border-ink bg-raised/70 px-1 text-center text-small leading-[14px] whitespace-nowrap text-ink"
       style={{ width: lengthMm / pixel }}
     >
       {lengthMm} mm

@@ -63,13 +63,13 @@ export const addActions = (
 
 const tools: readonly [title: string, request: EditRequest][] = [
   ['Repair a damaged paste', { do: 'repair' }],
-  ['Line up the comments', { do: 'line-up' }],
+  ['Align the comments', { do: 'line-up' }],
   ['Probe without ooze', { do: 'probe-without-ooze', how: { cornerLiftMm: 10, settleS: 0 } }],
   ['Use relative extrusion', { do: 'count-filament', to: 'relative' }],
   ['Use absolute extrusion', { do: 'count-filament', to: 'absolute' }],
-  ['Write it in millimetres', { do: 'units', to: 'mm' }],
-  ['Write it in inches', { do: 'units', to: 'inch' }],
-  ['Write out the macros that it calls', { do: 'write-out' }],
+  ['Convert lengths to millimetres', { do: 'units', to: 'mm' }],
+  ['Convert lengths to inches', { do: 'units', to: 'inch' }],
+  ['Replace macro calls by their lines', { do: 'write-out' }],
 ]
 
 export function toolActions(): MenuAction[] {

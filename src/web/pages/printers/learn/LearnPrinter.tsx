@@ -45,7 +45,7 @@ export function LearnPrinter() {
     <div className="mx-auto grid max-w-[1500px] grid-cols-[320px_minmax(0,1fr)] content-start gap-6 px-6 py-5 max-tablet:grid-cols-1 max-tablet:px-3">
       <div className="grid content-start gap-4">
         <PageHead
-          title={existing ? `Learn more of ${existing.data.name}` : 'Learn a printer'}
+          title={existing ? `Learn more about ${existing.data.name}` : 'Learn a printer'}
           intro="From files that you already have: its config, its settings report, the files on its card, its start and end scripts."
         />
         <GivenFiles passedOver={learned?.passedOver ?? []} />
