@@ -1,9 +1,8 @@
-// A part of a page that scrolls by itself, and that the keyboard reaches.
-import type { HTMLAttributes, Ref } from 'react'
+// A part of a page that scrolls by itself. It can have the focus, so that the arrow keys scroll it.
+import type { HTMLAttributes } from 'react'
 
 type Props = HTMLAttributes<HTMLElement> & {
   as?: 'section' | 'article' | 'div' | 'ol' | 'ul' | 'pre'
-  ref?: Ref<never>
 }
 
 export const ScrollRegion = ({ as: Tag = 'section', className = '', ...rest }: Props) => (
