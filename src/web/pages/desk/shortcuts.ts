@@ -109,7 +109,7 @@ export const shortcuts = (editor: EditorView): Shortcut[] => [
   },
   {
     id: 'step',
-    title: 'One step on',
+    title: 'One step forward',
     aliases: 'next command rehearsal playhead',
     key: 'F2',
     run: () => step(true),
