@@ -159,3 +159,21 @@ test('people’s words find what they mean', async ({ page }) => {
   await expect(option(page, /^Backup, export and the bin$/)).toBeVisible()
   await expect(option(page, /^Probing/)).toHaveCount(0)
 })
+
+test('what comes late on a page is listed in a finder that is open already', async ({ page }) => {
+  // The bed is drawn after the first rehearsal, which waits here until the finder is open.
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage
+    Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]) {
+      const go = () => Reflect.apply(post, this, sent)
+      const { path } = (sent[0] ?? {}) as { path?: string[] }
+      if (path?.[0] === 'rest') document.addEventListener('letItGo', go)
+      else go()
+    }
+  })
+  await openWarmUp(page, 'Zebra that comes late')
+  await ask(page, 'zoom')
+  await expect(page.getByText('Nothing matches.')).toBeVisible()
+  await page.evaluate(() => document.dispatchEvent(new Event('letItGo')))
+  await expect(option(page, /^Larger/)).toBeVisible()
+})

@@ -1,6 +1,6 @@
 // The actions that menus, shortcuts and the finder share. A component registers its actions while it is on the page.
 import type { LucideIcon } from 'lucide-react'
-import { type Ref, type RefCallback, useCallback, useEffect } from 'react'
+import { type Ref, type RefCallback, useCallback, useEffect, useSyncExternalStore } from 'react'
 import { useLatest } from '../lib/useLatest.ts'
 
 export type Action = {
@@ -44,16 +44,39 @@ export function withDistinctTitles(actions: readonly FinderAction[]): FinderActi
   })
 }
 
+/** Counts the components and buttons that have come and gone, so that an open finder lists those that come late. */
+let version = 0
+const listeners = new Set<() => void>()
+
+function registryChanged(): void {
+  version += 1
+  for (const listener of listeners) listener()
+}
+
+const onRegistryChange = (listener: () => void) => {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}
+const never = () => () => {}
+
+/** A number that changes when an action is registered or withdrawn. Renders the component again only while `watching`. */
+export const useRegistryVersion = (watching: boolean): number =>
+  useSyncExternalStore(watching ? onRegistryChange : never, () => version)
+
 type Source = () => readonly FinderAction[]
 
 const sources = new Set<{ current: Source }>()
 
-/** Registers actions for the finder while the component is on the page. The finder calls `source` when it opens. */
+/** Registers actions for the finder while the component is on the page. The finder calls `source` when it lists them. */
 export function useFinderActions(source: Source): void {
   const latest = useLatest(source)
   useEffect(() => {
     sources.add(latest)
-    return () => void sources.delete(latest)
+    registryChanged()
+    return () => {
+      sources.delete(latest)
+      registryChanged()
+    }
   }, [latest])
 }
 
@@ -70,10 +93,12 @@ export function useFinderButton<T extends HTMLElement>(alsoRef?: Ref<T>): RefCal
     (button: T | null) => {
       if (!button) return
       buttons.add(button)
+      registryChanged()
       const end = typeof alsoRef === 'function' ? alsoRef(button) : undefined
       if (alsoRef && typeof alsoRef === 'object') alsoRef.current = button
       return () => {
         buttons.delete(button)
+        registryChanged()
         if (typeof end === 'function') end()
         else if (typeof alsoRef === 'function') alsoRef(null)
         else if (alsoRef) alsoRef.current = null

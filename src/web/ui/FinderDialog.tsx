@@ -14,7 +14,7 @@ import { useDesk } from '../state/desk.ts'
 import { fitsWords, haveWords, knownAs, withFewOfOne } from '../state/finder-topics.ts'
 import { selectLines } from '../state/playhead.ts'
 import { useThings } from '../state/queries.ts'
-import { type FinderAction, withDistinctTitles } from '../state/registry.ts'
+import { type FinderAction, useRegistryVersion, withDistinctTitles } from '../state/registry.ts'
 import { Failed } from './Failed.tsx'
 
 const kinds: Record<Hit['kind'], string> = {
@@ -64,8 +64,9 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   }
   const things = useThings().data
   const asked = words.trim()
-  // While the finder is open, the page below does not change.
-  const all = useMemo(() => (open ? actionsNow(navigate) : []), [open, navigate])
+  const registered = useRegistryVersion(open)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a page may still be loading when the finder opens over it
+  const all = useMemo(() => (open ? actionsNow(navigate) : []), [open, navigate, registered])
   const actions = withFewOfOne(all.filter(action => fitsWords(action, asked)))
   const settings = useDesk.getState().open?.shown?.round.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
