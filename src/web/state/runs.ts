@@ -7,13 +7,14 @@ import { limits } from '../../tasks/limits.ts'
 import type { PageTasks } from '../../tasks/page-tasks.ts'
 import { Watched } from './watched-worker.ts'
 
-/** A script to be run, by its id on the shelf and its name. */
-export type Wanted = { id: number; name: string; script: Script; changed?: boolean }
+/** A script to be run, by its id on the shelf and its name; `changed`: with what was changed and not saved. */
+export type ScriptToRun = { id: number; name: string; script: Script; changed: boolean }
 export type RunRow = RunOutcome & {
   key: string
   scriptId: number
   script: string
-  run: Run /** Whether it is the script with what was changed and not saved. */
+  run: Run
+  /** Whether it is the script with what was changed and not saved. */
   changed: boolean
 }
 
@@ -52,16 +53,16 @@ export function stopRuns(): void {
 }
 
 /** Rehearses each script for each of its runs. Results arrive in any order. */
-export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[] })[]): Promise<void> {
+export async function startRuns(scripts: readonly ScriptToRun[], runs: readonly Run[]): Promise<void> {
   stopRuns()
   const mine = turn
-  const batches = wanted.flatMap(({ runs, ...one }) =>
+  const batches = scripts.flatMap(one =>
     Array.from({ length: Math.ceil(runs.length / batchSize) }, (_, i) => ({
       one,
       runs: runs.slice(i * batchSize, (i + 1) * batchSize),
     })),
   )
-  const all = wanted.reduce((sum, { runs }) => sum + runs.length, 0)
+  const all = scripts.length * runs.length
   const began = performance.now()
   setState({ rows: [], going: { all, done: 0 }, tookS: null, stopped: false, troubles: [] })
   const cores = Math.min(maxWorkers, Math.max(1, navigator.hardwareConcurrency || 2), Math.max(1, batches.length))
@@ -81,8 +82,8 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
       const rows = outcomes.map(
         (outcome, i): RunRow => ({
           ...outcome,
-          key: `${one.id} ${one.changed ?? false} ${outcome.job}`,
-          changed: one.changed ?? false,
+          key: `${one.id} ${one.changed} ${outcome.job}`,
+          changed: one.changed,
           scriptId: one.id,
           script: one.name,
           run: runs[i] as Run,

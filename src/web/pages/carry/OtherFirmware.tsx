@@ -133,33 +133,13 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         </>
       }
     >
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <Choice
-          name="The new firmware"
-          value={family}
-          options={familyNames.map(each => ({ value: each, label: familyFacts[each].name }))}
-          onChange={chosen => setFamily(chosen as Family)}
-        />
-        <div className="w-40">
-          <Field name="Version" {...(!readable && { flaw: 'numbers with points between, as 12.1' })}>
-            {(fieldId, described) => (
-              <input
-                id={fieldId}
-                {...described}
-                value={version}
-                onChange={event => setVersion(event.target.value)}
-                className={fieldLook}
-              />
-            )}
-          </Field>
-        </div>
-        {files.length > 0 && family !== now.family && (
-          <p className="max-w-xl text-control text-warn">
-            {familyFacts[family].name} does not read its config and macro files, so they go into the bin. Their macros
-            are written out in the scripts that call them, and each macro becomes a separate script.
-          </p>
-        )}
-      </div>
+      <NewFirmware
+        firmware={firmware}
+        readable={readable}
+        onFamily={setFamily}
+        onVersion={setVersion}
+        losesFiles={files.length > 0 && family !== now.family}
+      />
       <Failed why={saving.problem} onRetry={saving.retry} />
       {!differs ? (
         <EmptyState>
@@ -186,6 +166,48 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         </>
       )}
     </Page>
+  )
+}
+
+type NewFirmwareProps = {
+  firmware: Firmware
+  /** Whether the version is a version number. */
+  readable: boolean
+  onFamily: (family: Family) => void
+  onVersion: (version: string) => void
+  /** Whether the printer has files that this family does not read. */
+  losesFiles: boolean
+}
+
+function NewFirmware({ firmware: { family, version }, readable, onFamily, onVersion, losesFiles }: NewFirmwareProps) {
+  return (
+    <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+      <Choice
+        name="The new firmware"
+        value={family}
+        options={familyNames.map(each => ({ value: each, label: familyFacts[each].name }))}
+        onChange={chosen => onFamily(chosen as Family)}
+      />
+      <div className="w-40">
+        <Field name="Version" {...(!readable && { flaw: 'numbers with points between, as 12.1' })}>
+          {(fieldId, described) => (
+            <input
+              id={fieldId}
+              {...described}
+              value={version}
+              onChange={event => onVersion(event.target.value)}
+              className={fieldLook}
+            />
+          )}
+        </Field>
+      </div>
+      {losesFiles && (
+        <p className="max-w-xl text-control text-warn">
+          {familyFacts[family].name} does not read its config and macro files, so they go into the bin. Their macros are
+          written out in the scripts that call them, and each macro becomes a separate script.
+        </p>
+      )}
+    </div>
   )
 }
 

@@ -21,7 +21,6 @@ export function IdentifyPanel({ printers, onClose }: Props) {
   const [family, setFamily] = useState<FamilyName | ''>('')
   const [version, setVersion] = useState<string | null>(null)
   const found = useMemo(() => identify(reply), [reply])
-  const abilities = Object.entries(found.abilities)
   // The printer named in the reply is chosen, until the person chooses a different one.
   const named = printers.find(({ data }) => nameKey(data.name) === nameKey(found.machine ?? ''))
   const printerId = chosen ?? (named ?? printers[0])?.id ?? 0
@@ -60,69 +59,16 @@ export function IdentifyPanel({ printers, onClose }: Props) {
           />
         )}
       </Field>
-      {reply.trim() !== '' && (
-        <p className="mt-2" role="status">
-          {found.family ? (
-            <>
-              This looks like the <b>{found.family}</b> family: {found.because}. {familyFacts[found.family].about}
-            </>
-          ) : (
-            <>The family is not clear: {found.because}. Choose it yourself.</>
-          )}
-        </p>
-      )}
-      {abilities.length > 0 && (
-        <ul aria-label="Abilities" className="mt-2 flex max-h-28 flex-wrap gap-1.5 overflow-auto text-small">
-          {abilities.map(([ability, on]) => (
-            <li key={ability} className={`rounded-sm border border-rule px-1.5 font-mono ${on ? '' : 'text-soft'}`}>
-              {ability} {on ? 'yes' : 'no'}
-            </li>
-          ))}
-        </ul>
-      )}
-      <div className="mt-3 grid grid-cols-3 max-phone:grid-cols-2 gap-3">
-        <Field name="Printer">
-          {id => (
-            <select
-              id={id}
-              value={printerId}
-              onChange={event => setChosen(Number(event.target.value))}
-              className={fieldLook}
-            >
-              {printers.map(each => (
-                <option key={each.id} value={each.id}>
-                  {each.data.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field name="Family">
-          {id => (
-            <select
-              id={id}
-              value={wantedFamily ?? ''}
-              onChange={event => setFamily(event.target.value as FamilyName)}
-              className={fieldLook}
-            >
-              {!wantedFamily && <option value="">not known</option>}
-              {Object.keys(families).map(each => (
-                <option key={each}>{each}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field name="Version">
-          {id => (
-            <input
-              id={id}
-              value={wantedVersion}
-              onChange={event => setVersion(event.target.value)}
-              className={fieldLook}
-            />
-          )}
-        </Field>
-      </div>
+      {reply.trim() !== '' && <Identified found={found} />}
+      <FirmwareFields
+        printers={printers}
+        printerId={printerId}
+        family={wantedFamily}
+        version={wantedVersion}
+        onPrinter={setChosen}
+        onFamily={setFamily}
+        onVersion={setVersion}
+      />
       {printer && wantedFamily && (
         <div className="mt-4">
           <PrinterEffect
@@ -146,5 +92,86 @@ export function IdentifyPanel({ printers, onClose }: Props) {
         </Button>
       </div>
     </Panel>
+  )
+}
+
+/** The family that the reply points to, with the reason, and the abilities it lists. */
+function Identified({ found }: { found: ReturnType<typeof identify> }) {
+  const abilities = Object.entries(found.abilities)
+  return (
+    <>
+      <p className="mt-2" role="status">
+        {found.family ? (
+          <>
+            This looks like the <b>{found.family}</b> family: {found.because}. {familyFacts[found.family].about}
+          </>
+        ) : (
+          <>The family is not clear: {found.because}. Choose it yourself.</>
+        )}
+      </p>
+      {abilities.length > 0 && (
+        <ul aria-label="Abilities" className="mt-2 flex max-h-28 flex-wrap gap-1.5 overflow-auto text-small">
+          {abilities.map(([ability, on]) => (
+            <li key={ability} className={`rounded-sm border border-rule px-1.5 font-mono ${on ? '' : 'text-soft'}`}>
+              {ability} {on ? 'yes' : 'no'}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  )
+}
+
+type FieldsProps = {
+  printers: SavedPrinter[]
+  printerId: number
+  family: FamilyName | null
+  version: string
+  onPrinter: (id: number) => void
+  onFamily: (family: FamilyName) => void
+  onVersion: (version: string) => void
+}
+
+/** The printer that was asked, and the firmware that it is to have. */
+function FirmwareFields({ printers, printerId, family, version, onPrinter, onFamily, onVersion }: FieldsProps) {
+  return (
+    <div className="mt-3 grid grid-cols-3 max-phone:grid-cols-2 gap-3">
+      <Field name="Printer">
+        {id => (
+          <select
+            id={id}
+            value={printerId}
+            onChange={event => onPrinter(Number(event.target.value))}
+            className={fieldLook}
+          >
+            {printers.map(each => (
+              <option key={each.id} value={each.id}>
+                {each.data.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field name="Family">
+        {id => (
+          <select
+            id={id}
+            value={family ?? ''}
+            onChange={event => onFamily(event.target.value as FamilyName)}
+            className={fieldLook}
+          >
+            {!family && <option value="">not known</option>}
+            {Object.keys(families).map(each => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field name="Version">
+        {id => (
+          <input id={id} value={version} onChange={event => onVersion(event.target.value)} className={fieldLook} />
+        )}
+      </Field>
+    </div>
   )
 }

@@ -1,26 +1,22 @@
 // The Desk: one script is edited and rehearsed. The ribbon is at the top, text, bed and findings below it, the outcome
 // at the bottom.
 import type { EditorView } from '@codemirror/view'
-import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
+import { Suspense, useMemo, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { callOf } from '../../../core/documents/calls.ts'
-import { showsOnDesk } from '../../drafts/tab.ts'
+import { useNavigate, useParams } from 'react-router'
+import type { RehearsalInput } from '../../../core/round.ts'
 import { later } from '../../lib/later.tsx'
 import { useNarrow } from '../../lib/useNarrow.ts'
 import { useTitle } from '../../lib/useTitle.ts'
+import type { Things } from '../../state/api.ts'
 import { useDesk } from '../../state/desk.ts'
-import { callWith } from '../../state/desk-changes.ts'
 import { useRoom } from '../../state/desk-layout.ts'
-import { useSeen } from '../../state/desk-watch.ts'
+import { type Seen, useSeen } from '../../state/desk-watch.ts'
 import { closeDialogs, useDeskDialog } from '../../state/dialogs.ts'
-import { openNew, openSaved } from '../../state/opening.ts'
 import { useOutline } from '../../state/outline.ts'
-import { selectLines } from '../../state/playhead.ts'
 import { usePreview } from '../../state/preview.ts'
 import { useFinderActions } from '../../state/registry.ts'
 import { settingOf } from '../../state/rehearsal-input.ts'
-import { sentSituation } from '../../state/situation.ts'
 import { Failed } from '../../ui/Failed.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { BedCard } from './bed/BedCard.tsx'
@@ -38,15 +34,15 @@ import { Ribbon } from './ribbon/Ribbon.tsx'
 import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
+import { useOpenedFromAddress } from './useOpenedFromAddress.ts'
 import { useQuiet } from './useQuiet.ts'
 
 // Loaded later, because it needs all checks and makers.
 const PreviewCard = later(() => import('./preview/PreviewCard.tsx'), 'PreviewCard')
 
 export function Desk() {
-  const { id, draft } = useParams()
+  const { id } = useParams()
   const navigate = useNavigate()
-  const [search] = useSearchParams()
   const open = useSeen()
   const problem = useDesk(state => state.problem)
   const things = useDesk(state => state.things)
@@ -55,58 +51,15 @@ export function Desk() {
   const { outline } = useOutline()
   const { large } = useRoom()
   const narrow = useNarrow()
-  const { dialog, passageDialog } = useDeskDialog()
   const quiet = useQuiet(open) && !previewing
   useKeys(editor)
   useFinderActions(() => deskActions(navigate))
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
-  const wantedLine = Number(search.get('line'))
-  const wantedJob = search.get('job') ?? ''
-  const wantedMaterial = search.get('material') ?? ''
-  const inSituation = search.get('situation') !== null
-
-  useEffect(() => {
-    const situation = inSituation ? sentSituation() : null
-    if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial, situation } : null)
-    else if (draft) void openNew(draft)
-    // This tab no longer shows the script when the Desk is left.
-    return () => showsOnDesk(null)
-  }, [id, draft, wantedJob, wantedMaterial, inSituation])
-
+  useOpenedFromAddress(open)
   useTitle(open?.saved?.name ?? 'New script')
 
-  // A link to a config's macro rehearses a call of that macro, once.
-  const wantedCall = search.get('call')
-  const callables = open?.round?.callables
-  const calledFor = useRef('')
-  useEffect(() => {
-    const callable = callables?.find(({ name }) => name === wantedCall)
-    if (!callable || calledFor.current === `${id} ${wantedCall}`) return
-    calledFor.current = `${id} ${wantedCall}`
-    callWith(callOf(callable, {}), callable.moment)
-  }, [id, wantedCall, callables])
-
-  const hasRound = Boolean(open?.round)
-  useEffect(() => {
-    if (hasRound && wantedLine > 0) selectLines(wantedLine)
-  }, [hasRound, wantedLine])
-
-  if (problem)
-    return (
-      <div className="mx-auto max-w-xl p-12">
-        <h1 className="font-serif text-title font-semibold">This script can’t be opened</h1>
-        <div className="mt-3">
-          <Failed why={problem.why} onRetry={problem.retry} />
-        </div>
-        <p className="mt-3">
-          <PageLink to="/" className="text-heat underline">
-            Go to the shelf
-          </PageLink>
-        </p>
-        {id && <DraftsOfGoneScript scriptId={Number(id)} />}
-      </div>
-    )
+  if (problem) return <CannotOpen problem={problem} scriptId={id ? Number(id) : null} />
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
   const text = (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
@@ -170,28 +123,53 @@ export function Desk() {
         </PanelGroup>
       )}
       <Outcome open={open} setting={setting} />
-      <Suspense fallback={null}>
-        {passageDialog && <PassageQuestions {...passageDialog} />}
-        {dialog === 'unknown' && (
-          <UnknownPanel
-            unknown={open.round?.unknown ?? []}
-            printerId={open.chosen.printerId}
-            things={things}
-            onClose={closeDialogs}
-          />
-        )}
-        {dialog === 'placeholders' && (
-          <PlaceholdersPanel
-            text={open.roundText}
-            placeholders={open.round?.placeholders ?? []}
-            absent={open.round?.absent ?? new Map()}
-            setting={setting}
-            things={things}
-            onClose={closeDialogs}
-          />
-        )}
-      </Suspense>
+      <Dialogs open={open} things={things} setting={setting} />
     </div>
+  )
+}
+
+type CannotOpenProps = { problem: { why: string; retry: (() => void) | undefined }; scriptId: number | null }
+
+const CannotOpen = ({ problem, scriptId }: CannotOpenProps) => (
+  <div className="mx-auto max-w-xl p-12">
+    <h1 className="font-serif text-title font-semibold">This script can’t be opened</h1>
+    <div className="mt-3">
+      <Failed why={problem.why} onRetry={problem.retry} />
+    </div>
+    <p className="mt-3">
+      <PageLink to="/" className="text-heat underline">
+        Go to the shelf
+      </PageLink>
+    </p>
+    {scriptId !== null && <DraftsOfGoneScript scriptId={scriptId} />}
+  </div>
+)
+
+/** The dialogs about the text as a whole or a passage. */
+function Dialogs({ open, things, setting }: { open: Seen; things: Things; setting: RehearsalInput }) {
+  const { dialog, passageDialog } = useDeskDialog()
+  return (
+    <Suspense fallback={null}>
+      {passageDialog && <PassageQuestions {...passageDialog} />}
+      {dialog === 'unknown' && (
+        <UnknownPanel
+          unknown={open.round?.unknown ?? []}
+          printerId={open.chosen.printerId}
+          things={things}
+          onClose={closeDialogs}
+        />
+      )}
+      {dialog === 'placeholders' && (
+        <PlaceholdersPanel
+          text={open.roundText}
+          placeholders={open.round?.placeholders ?? []}
+          absent={open.round?.absent ?? new Map()}
+          setting={setting}
+          things={things}
+          onClose={closeDialogs}
+        />
+      )}
+    </Suspense>
   )
 }
 

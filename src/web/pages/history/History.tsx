@@ -61,7 +61,7 @@ export function History() {
       <CameFrom script={script} />
       {variants.length > 1 && <VariantList scriptId={script.id} variants={variants} />}
       <Failed why={problem && `What the revisions do could not be worked out. ${problem}`} onRetry={retry} />
-      {revisions.length > 1 && <HistoryChart story={story} told={told} />}
+      {revisions.length > 1 && <HistoryChart story={story} effects={told} />}
       <RevisionList story={story} told={told} timed={timed} unknown={problem !== null} onTry={setTrying} />
       {trying && (
         <TrialPanel

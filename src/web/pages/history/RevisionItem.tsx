@@ -3,7 +3,7 @@ import { Check, CircleAlert } from 'lucide-react'
 import { useNavigate } from 'react-router'
 import type { RevisionEffect } from '../../../core/compare/side-by-side.ts'
 import { duration, plain } from '../../../core/format.ts'
-import type { Revision, Story } from '../../../core/model/stored.ts'
+import type { Revision, Story, Variant } from '../../../core/model/stored.ts'
 import { beginDraft } from '../../drafts/scripts.ts'
 import { howLongAgo } from '../../lib/words.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -32,6 +32,10 @@ const linkLook =
 export const isNewest = (revisions: readonly Revision[], { variantId, number }: Revision): boolean =>
   !revisions.some(each => each.variantId === variantId && each.number > number)
 
+/** The name of a revision among those of its variant. */
+const nameOf = ({ number }: Revision, variant: Variant | undefined): string =>
+  variant?.stock ? 'as it came' : `revision ${number}`
+
 export function RevisionItem({
   story,
   revision,
@@ -43,13 +47,11 @@ export function RevisionItem({
   onBranch,
   onRemoveTrial,
 }: Props) {
-  const navigate = useNavigate()
-  const { script, variants, revisions, trials } = story
+  const { script, variants, trials } = story
   const variant = variants.find(({ id }) => id === revision.variantId)
   const before = beforeOf(story, revision)
   const inUse = revision.id === script.revisionId
-  const which = variant?.stock ? 'as it came' : `revision ${revision.number}`
-  const ofThis = (what: string) => `${what}: ${variants.length > 1 ? `${variant?.name}, ` : ''}${which}`
+  const which = nameOf(revision, variant)
   return (
     <li className="grid grid-cols-[9.5rem_minmax(0,1fr)] max-phone:grid-cols-1 gap-x-5 border-t border-rule py-3">
       <div className="text-control text-soft">
@@ -96,45 +98,67 @@ export function RevisionItem({
               />
             ))}
         </ul>
-        <p className="mt-1.5 flex flex-wrap gap-x-2 gap-y-1">
-          <Button small aria-label={ofThis('What did you see?')} onClick={onTry}>
-            What did you see?
-          </Button>
-          {before !== null && (
-            <PageLink
-              className={linkLook}
-              aria-label={ofThis('Side by side with the one before')}
-              to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}
-            >
-              Side by side with the one before
-            </PageLink>
-          )}
-          {!inUse && (
-            <PageLink
-              className={linkLook}
-              aria-label={ofThis('Side by side with the one in use')}
-              to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
-            >
-              Side by side with the one in use
-            </PageLink>
-          )}
-          {!inUse && (!script.stock || isNewest(revisions, revision)) && (
-            <Button small aria-label={ofThis('Use this again')} onClick={onRestore}>
-              Use this again
-            </Button>
-          )}
-          <Button small aria-label={ofThis('New variant from this…')} onClick={onBranch}>
-            New variant from this…
-          </Button>
-          <Button
-            small
-            aria-label={ofThis('New script from this')}
-            onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}
-          >
-            New script from this
-          </Button>
-        </p>
+        <RevisionActions {...{ story, revision, onTry, onRestore, onBranch }} />
       </div>
     </li>
+  )
+}
+
+type ActionsProps = Pick<Props, 'story' | 'revision' | 'onTry' | 'onRestore' | 'onBranch'>
+
+function RevisionActions({
+  story: { script, variants, revisions },
+  story,
+  revision,
+  onTry,
+  onRestore,
+  onBranch,
+}: ActionsProps) {
+  const navigate = useNavigate()
+  const variant = variants.find(({ id }) => id === revision.variantId)
+  const before = beforeOf(story, revision)
+  const inUse = revision.id === script.revisionId
+  /** The label of an action, with the revision that it is for. */
+  const ofThis = (action: string) =>
+    `${action}: ${variants.length > 1 ? `${variant?.name}, ` : ''}${nameOf(revision, variant)}`
+  return (
+    <p className="mt-1.5 flex flex-wrap gap-x-2 gap-y-1">
+      <Button small aria-label={ofThis('What did you see?')} onClick={onTry}>
+        What did you see?
+      </Button>
+      {before !== null && (
+        <PageLink
+          className={linkLook}
+          aria-label={ofThis('Side by side with the one before')}
+          to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}
+        >
+          Side by side with the one before
+        </PageLink>
+      )}
+      {!inUse && (
+        <PageLink
+          className={linkLook}
+          aria-label={ofThis('Side by side with the one in use')}
+          to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
+        >
+          Side by side with the one in use
+        </PageLink>
+      )}
+      {!inUse && (!script.stock || isNewest(revisions, revision)) && (
+        <Button small aria-label={ofThis('Use this again')} onClick={onRestore}>
+          Use this again
+        </Button>
+      )}
+      <Button small aria-label={ofThis('New variant from this…')} onClick={onBranch}>
+        New variant from this…
+      </Button>
+      <Button
+        small
+        aria-label={ofThis('New script from this')}
+        onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}
+      >
+        New script from this
+      </Button>
+    </p>
   )
 }

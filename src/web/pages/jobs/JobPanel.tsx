@@ -1,5 +1,6 @@
 // The form of a job: its area on the bed, its height, and the material of each tool.
 import { useState } from 'react'
+import type { UseFormReturn } from 'react-hook-form'
 import { areaOn, Job, nothingBetween, towerOf } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -76,27 +77,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             <TextField form={fields} path="about" name="What it is" />
           </div>
           <AreaFields form={fields} area={area} rectangle={rectangle} />
-          <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
-            <Choice
-              name="How high"
-              value={top.kind}
-              options={[
-                { value: 'height', label: 'a height' },
-                { value: 'below-reach', label: 'below the top', about: 'as high as each printer goes' },
-              ]}
-              onChange={kind =>
-                fields.setValue('top', kind === 'height' ? { kind, mm: 20 } : { kind: 'below-reach', mm: 5 })
-              }
-            />
-            <NumberField
-              form={fields}
-              path="top.mm"
-              name={top.kind === 'height' ? 'Height' : 'Below the top'}
-              unit="mm"
-            />
-            <NumberField form={fields} path="firstLayerMm" name="First layer" unit="mm" step={0.05} />
-            <NumberField form={fields} path="layerMm" name="Layers" unit="mm" step={0.05} />
-          </div>
+          <HeightFields form={fields} top={top} />
           <label className="flex items-center gap-2">
             <input
               type="checkbox"
@@ -144,5 +125,24 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
         />
       )}
     </Panel>
+  )
+}
+
+function HeightFields({ form, top }: { form: UseFormReturn<Job>; top: Job['top'] }) {
+  return (
+    <div className="grid grid-cols-4 max-phone:grid-cols-2 items-end gap-3">
+      <Choice
+        name="How high"
+        value={top.kind}
+        options={[
+          { value: 'height', label: 'a height' },
+          { value: 'below-reach', label: 'below the top', about: 'as high as each printer goes' },
+        ]}
+        onChange={kind => form.setValue('top', kind === 'height' ? { kind, mm: 20 } : { kind: 'below-reach', mm: 5 })}
+      />
+      <NumberField form={form} path="top.mm" name={top.kind === 'height' ? 'Height' : 'Below the top'} unit="mm" />
+      <NumberField form={form} path="firstLayerMm" name="First layer" unit="mm" step={0.05} />
+      <NumberField form={form} path="layerMm" name="Layers" unit="mm" step={0.05} />
+    </div>
   )
 }

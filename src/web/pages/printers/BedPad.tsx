@@ -1,16 +1,23 @@
 // The bed of the form's printer, with spots and keep-out zones that are moved by dragging or by arrow keys.
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef } from 'react'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type Kind, moved } from './moved.ts'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
-type Held = { kind: Kind; index: number; x: number; y: number; from: Printer }
+type Point = { x: number; y: number }
 
 const stepMm = 1
 
+/** What the shapes in the picture are drawn with. SVG counts Y downwards: `up` mirrors it. */
+type Pad = {
+  /** Length of about one screen pixel, mm. */
+  unit: number
+  up: (y: number) => number
+  box: (x: readonly [number, number], y: readonly [number, number]) => Record<'x' | 'y' | 'width' | 'height', number>
+}
+
 export function BedPad({ printer, onChange }: Props) {
   const picture = useRef<SVGSVGElement>(null)
-  const held = useRef<Held | null>(null)
   const { bed, reach, spots, zones } = printer
   const xs = [...reach.x, ...bed.x, ...spots.map(({ x }) => x)]
   const ys = [...reach.y, ...bed.y, ...spots.map(({ y }) => y)]
@@ -21,49 +28,38 @@ export function BedPad({ printer, onChange }: Props) {
     Math.max(...ys) + 8,
   ]
   const up = (y: number) => front + back - y
-  const unit = Math.max(right - left, back - front) / 330
-  /** The label is beside its spot, towards the centre; above it if another spot is close on that side. */
-  const labelOf = ({ x, y }: { x: number; y: number }) => {
-    const inRow = spots.some(
-      each => each.x !== x && Math.abs(each.x - x) < 90 * unit && Math.abs(each.y - y) < 16 * unit,
-    )
-    if (inRow) return { x, y: up(y) - 14 * unit, textAnchor: 'middle' as const }
-    const farRight = x > (left + right) / 2
-    return {
-      x: x + (farRight ? -12 : 12) * unit,
-      y: up(y) + 4 * unit,
-      textAnchor: farRight ? ('end' as const) : ('start' as const),
-    }
+  const pad: Pad = {
+    unit: Math.max(right - left, back - front) / 330,
+    up,
+    box: (x, y) => ({ x: x[0], y: up(y[1]), width: Math.max(0, x[1] - x[0]), height: Math.max(0, y[1] - y[0]) }),
   }
-  const placeOf = (event: PointerEvent) => {
+  const positionOf = (event: PointerEvent) => {
     const toMm = picture.current?.getScreenCTM()?.inverse()
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
-    return { x: point.x, y: up(point.y) }
+    const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
+    return { x, y: up(y) }
   }
-  const grab = (event: PointerEvent, kind: Held['kind'], index: number) => {
-    event.preventDefault()
-    picture.current?.setPointerCapture(event.pointerId)
-    held.current = { kind, index, ...placeOf(event), from: printer }
-  }
+  const dragged = useRef<{ kind: Kind; index: number; at: Point; from: Printer } | null>(null)
   const drag = (event: PointerEvent) => {
-    if (!held.current) return
-    const { kind, index, x, y, from } = held.current
-    const now = placeOf(event)
-    onChange(moved(from, kind, index, now.x - x, now.y - y))
+    if (!dragged.current) return
+    const { kind, index, at, from } = dragged.current
+    const now = positionOf(event)
+    onChange(moved(from, kind, index, now.x - at.x, now.y - at.y))
   }
-  const key = (event: KeyboardEvent, kind: Held['kind'], index: number) => {
-    const step = event.shiftKey ? 10 * stepMm : stepMm
-    const dx = event.key === 'ArrowRight' ? step : event.key === 'ArrowLeft' ? -step : 0
-    const dy = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
-    if (dx === 0 && dy === 0) return
-    event.preventDefault()
-    onChange(moved(printer, kind, index, dx, dy))
-  }
-  const box = (x: readonly [number, number], y: readonly [number, number]) => ({
-    x: x[0],
-    y: up(y[1]),
-    width: Math.max(0, x[1] - x[0]),
-    height: Math.max(0, y[1] - y[0]),
+  /** The handlers that move a spot or zone. */
+  const moves = (kind: Kind, index: number): Moves => ({
+    onPointerDown: event => {
+      event.preventDefault()
+      picture.current?.setPointerCapture(event.pointerId)
+      dragged.current = { kind, index, at: positionOf(event), from: printer }
+    },
+    onKeyDown: event => {
+      const step = event.shiftKey ? 10 * stepMm : stepMm
+      const dx = event.key === 'ArrowRight' ? step : event.key === 'ArrowLeft' ? -step : 0
+      const dy = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
+      if (dx === 0 && dy === 0) return
+      event.preventDefault()
+      onChange(moved(printer, kind, index, dx, dy))
+    },
   })
   return (
     <figure>
@@ -73,104 +69,25 @@ export function BedPad({ printer, onChange }: Props) {
         className="max-h-[300px] w-full touch-none"
         onPointerMove={drag}
         onPointerUp={() => {
-          held.current = null
+          dragged.current = null
         }}
       >
         <title>The bed of {printer.name}</title>
-        <rect
-          {...box(reach.x, reach.y)}
-          fill="none"
-          stroke="var(--ink-soft)"
-          strokeDasharray="5 4"
-          vectorEffect="non-scaling-stroke"
-        />
-        {bed.round ? (
-          <circle
-            cx={(bed.x[0] + bed.x[1]) / 2}
-            cy={up((bed.y[0] + bed.y[1]) / 2)}
-            r={Math.max(0, Math.min(bed.x[1] - bed.x[0], bed.y[1] - bed.y[0]) / 2)}
-            fill="var(--paper)"
-            stroke="var(--ink)"
-            vectorEffect="non-scaling-stroke"
-          />
-        ) : (
-          <rect
-            {...box(bed.x, bed.y)}
-            rx={3}
-            fill="var(--paper)"
-            stroke="var(--ink)"
-            vectorEffect="non-scaling-stroke"
-          />
-        )}
-        <text x={bed.x[0] + 4 * unit} y={up(bed.y[0]) - 5 * unit} fontSize={13 * unit} fill="var(--ink-soft)">
-          0
-        </text>
-        {zones.map(({ name, x, y, highMm }, i) => (
-          // biome-ignore lint/a11y/useSemanticElements: a thing that is moved, drawn in a picture
-          <g
-            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
-            key={i}
-            role="button"
-            tabIndex={0}
-            aria-label={`${name}, ${highMm} mm: a keep-out zone, moved by arrow keys`}
-            onPointerDown={event => grab(event, 'zone', i)}
-            onKeyDown={event => key(event, 'zone', i)}
-            className="cursor-move"
-          >
-            <rect
-              {...box(x, y)}
-              fill="var(--heat-fill)"
-              stroke="var(--bad)"
-              strokeDasharray="3 2"
-              vectorEffect="non-scaling-stroke"
-            />
-            <text x={x[0] + 3 * unit} y={up(y[1]) + 14 * unit} fontSize={13 * unit} fill="var(--ink)">
-              {name}, {highMm} mm
-            </text>
-          </g>
+        <Ground pad={pad} bed={bed} reach={reach} />
+        {zones.map((zone, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+          <Zone key={i} pad={pad} zone={zone} moves={moves('zone', i)} />
         ))}
         {spots.map(
-          ({ x, y, approach }, i) =>
-            approach && (
-              <line
-                // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
-                key={i}
-                {...{ x1: x, y1: up(y), x2: approach.x, y2: up(approach.y) }}
-                stroke="var(--move)"
-                strokeWidth={1.5 * unit}
-                strokeDasharray={`${3 * unit} ${3 * unit}`}
-              />
+          (spot, i) =>
+            spot.approach && (
+              // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+              <ApproachLine key={i} pad={pad} from={spot} to={spot.approach} />
             ),
         )}
-        {spots.map(({ name, x, y }, i) => (
-          // biome-ignore lint/a11y/useSemanticElements: a thing that is moved, drawn in a picture
-          <g
-            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
-            key={i}
-            role="button"
-            tabIndex={0}
-            aria-label={`${name}: a spot, moved by arrow keys`}
-            onPointerDown={event => grab(event, 'spot', i)}
-            onKeyDown={event => key(event, 'spot', i)}
-            className="cursor-move"
-          >
-            <path
-              d={`M${x - 7 * unit} ${up(y)}h${14 * unit}M${x} ${up(y) - 7 * unit}v${14 * unit}`}
-              stroke="var(--move)"
-              strokeWidth={2.5 * unit}
-            />
-            <circle cx={x} cy={up(y)} r={9 * unit} fill="transparent" stroke="var(--move)" strokeWidth={1.5 * unit} />
-            <text
-              {...labelOf({ x, y })}
-              fontSize={13 * unit}
-              fill="var(--ink)"
-              stroke="var(--paper)"
-              strokeWidth={3 * unit}
-              paintOrder="stroke"
-            >
-              {name}
-            </text>
-          </g>
+        {spots.map((spot, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+          <Spot key={i} pad={pad} spot={spot} spots={spots} middleX={(left + right) / 2} moves={moves('spot', i)} />
         ))}
       </svg>
       <figcaption className="pt-1 text-small text-soft">
@@ -178,5 +95,114 @@ export function BedPad({ printer, onChange }: Props) {
         {spots.length + zones.length > 0 && ' Spots and zones are dragged, or moved by arrow keys.'}
       </figcaption>
     </figure>
+  )
+}
+
+/** The bed, the reach and the origin's 0. */
+function Ground({ pad: { unit, up, box }, bed, reach }: { pad: Pad } & Pick<Printer, 'bed' | 'reach'>) {
+  const look = { fill: 'var(--paper)', stroke: 'var(--ink)', vectorEffect: 'non-scaling-stroke' } as const
+  return (
+    <>
+      <rect
+        {...box(reach.x, reach.y)}
+        fill="none"
+        stroke="var(--ink-soft)"
+        strokeDasharray="5 4"
+        vectorEffect="non-scaling-stroke"
+      />
+      {bed.round ? (
+        <circle
+          {...look}
+          cx={(bed.x[0] + bed.x[1]) / 2}
+          cy={up((bed.y[0] + bed.y[1]) / 2)}
+          r={Math.max(0, Math.min(bed.x[1] - bed.x[0], bed.y[1] - bed.y[0]) / 2)}
+        />
+      ) : (
+        <rect {...look} {...box(bed.x, bed.y)} rx={3} />
+      )}
+      <text x={bed.x[0] + 4 * unit} y={up(bed.y[0]) - 5 * unit} fontSize={13 * unit} fill="var(--ink-soft)">
+        0
+      </text>
+    </>
+  )
+}
+
+type Moves = { onPointerDown: (event: PointerEvent) => void; onKeyDown: (event: KeyboardEvent) => void }
+
+/** A shape that is moved by dragging or by arrow keys. */
+const Movable = ({ label, moves, children }: { label: string; moves: Moves; children: ReactNode }) => (
+  // biome-ignore lint/a11y/useSemanticElements: a thing that is moved, drawn in a picture
+  <g role="button" tabIndex={0} aria-label={`${label}, moved by arrow keys`} {...moves} className="cursor-move">
+    {children}
+  </g>
+)
+
+type ZoneProps = { pad: Pad; zone: Printer['zones'][number]; moves: Moves }
+
+const Zone = ({ pad: { unit, up, box }, zone: { name, x, y, highMm }, moves }: ZoneProps) => (
+  <Movable label={`${name}, ${highMm} mm: a keep-out zone`} moves={moves}>
+    <rect
+      {...box(x, y)}
+      fill="var(--heat-fill)"
+      stroke="var(--bad)"
+      strokeDasharray="3 2"
+      vectorEffect="non-scaling-stroke"
+    />
+    <text x={x[0] + 3 * unit} y={up(y[1]) + 14 * unit} fontSize={13 * unit} fill="var(--ink)">
+      {name}, {highMm} mm
+    </text>
+  </Movable>
+)
+
+const ApproachLine = ({ pad: { unit, up }, from, to }: { pad: Pad; from: Point; to: Point }) => (
+  <line
+    {...{ x1: from.x, y1: up(from.y), x2: to.x, y2: up(to.y) }}
+    stroke="var(--move)"
+    strokeWidth={1.5 * unit}
+    strokeDasharray={`${3 * unit} ${3 * unit}`}
+  />
+)
+
+type SpotProps = {
+  pad: Pad
+  spot: Printer['spots'][number]
+  spots: Printer['spots']
+  /** The X of the picture's middle, mm. */
+  middleX: number
+  moves: Moves
+}
+
+function Spot({ pad: { unit, up }, spot: { name, x, y }, spots, middleX, moves }: SpotProps) {
+  const crowded = spots.some(
+    each => each.x !== x && Math.abs(each.x - x) < 90 * unit && Math.abs(each.y - y) < 16 * unit,
+  )
+  const toLeft = x > middleX
+  // The label is beside its spot, towards the middle; above it if another spot is close on that side.
+  const label = crowded
+    ? { x, y: up(y) - 14 * unit, textAnchor: 'middle' as const }
+    : {
+        x: x + (toLeft ? -12 : 12) * unit,
+        y: up(y) + 4 * unit,
+        textAnchor: toLeft ? ('end' as const) : ('start' as const),
+      }
+  return (
+    <Movable label={`${name}: a spot`} moves={moves}>
+      <path
+        d={`M${x - 7 * unit} ${up(y)}h${14 * unit}M${x} ${up(y) - 7 * unit}v${14 * unit}`}
+        stroke="var(--move)"
+        strokeWidth={2.5 * unit}
+      />
+      <circle cx={x} cy={up(y)} r={9 * unit} fill="transparent" stroke="var(--move)" strokeWidth={1.5 * unit} />
+      <text
+        {...label}
+        fontSize={13 * unit}
+        fill="var(--ink)"
+        stroke="var(--paper)"
+        strokeWidth={3 * unit}
+        paintOrder="stroke"
+      >
+        {name}
+      </text>
+    </Movable>
   )
 }

@@ -4,7 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router'
 import { familyOptions } from '../../../core/model/family.ts'
 import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
 import { setDraftPrinter } from '../../drafts/scripts.ts'
-import { useForm } from '../../lib/useForm.ts'
+import { type Form, useForm } from '../../lib/useForm.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { api } from '../../state/api.ts'
 import { rememberMyPrinter } from '../../state/my-printer.ts'
@@ -97,49 +97,8 @@ export function NewPrinter() {
         <Question number={1} title="What do you call it?">
           <TextField form={fields} path="name" name="Name" max={80} />
         </Question>
-        <Question number={2} title="How large is the bed, and how high can it print?">
-          <Radios
-            name="shape"
-            options={shapes}
-            value={answers.round ? 'round' : 'square'}
-            onChange={shape => {
-              const round = shape === 'round'
-              change({ round, origin: round ? 'middle' : 'corner' })
-            }}
-          />
-          <div className="grid grid-cols-3 max-phone:grid-cols-2 gap-3">
-            <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Width'} unit="mm" />
-            {!answers.round && <NumberField form={fields} path="depthMm" name="Depth" unit="mm" />}
-            <NumberField form={fields} path="heightMm" name="Height" unit="mm" />
-          </div>
-          <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
-        </Question>
-        <Question number={3} title="What runs it, and what moves?">
-          <div className="grid grid-cols-2 gap-2 max-phone:grid-cols-1">
-            {familyOptions.map(({ value, label, about }) => (
-              <label
-                key={value}
-                className={`flex gap-2 rounded-button border px-3 py-2 ${answers.family === value ? 'border-heat bg-raised' : 'border-rule'}`}
-              >
-                <input type="radio" value={value} {...fields.register('family')} className="mt-0.5" />
-                <span>
-                  <b>{label}</b>
-                  <span className="block text-small text-soft">{about}</span>
-                </span>
-              </label>
-            ))}
-          </div>
-          <Radios
-            name="bed"
-            options={carriers}
-            value={answers.bedCarriedOn}
-            onChange={bedCarriedOn => change({ bedCarriedOn })}
-          />
-          <label className="flex items-center gap-2">
-            <input type="checkbox" {...fields.register('alignsGantry')} />
-            Its gantry levels itself, with a motor at each end or corner
-          </label>
-        </Question>
+        <BedQuestion form={form} />
+        <FirmwareQuestion form={form} />
         <Question number={4} title="How does it probe the bed?">
           <Radios name="probe" options={probes} value={answers.probe} onChange={probe => change({ probe })} />
         </Question>
@@ -176,6 +135,57 @@ export function NewPrinter() {
     </form>
   )
 }
+
+type QuestionProps = { form: Form<Answers> }
+
+const BedQuestion = ({ form: { value: answers, fields, change } }: QuestionProps) => (
+  <Question number={2} title="How large is the bed, and how high can it print?">
+    <Radios
+      name="shape"
+      options={shapes}
+      value={answers.round ? 'round' : 'square'}
+      onChange={shape => {
+        const round = shape === 'round'
+        change({ round, origin: round ? 'middle' : 'corner' })
+      }}
+    />
+    <div className="grid grid-cols-3 max-phone:grid-cols-2 gap-3">
+      <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Width'} unit="mm" />
+      {!answers.round && <NumberField form={fields} path="depthMm" name="Depth" unit="mm" />}
+      <NumberField form={fields} path="heightMm" name="Height" unit="mm" />
+    </div>
+    <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
+  </Question>
+)
+
+const FirmwareQuestion = ({ form: { value: answers, fields, change } }: QuestionProps) => (
+  <Question number={3} title="What runs it, and what moves?">
+    <div className="grid grid-cols-2 gap-2 max-phone:grid-cols-1">
+      {familyOptions.map(({ value, label, about }) => (
+        <label
+          key={value}
+          className={`flex gap-2 rounded-button border px-3 py-2 ${answers.family === value ? 'border-heat bg-raised' : 'border-rule'}`}
+        >
+          <input type="radio" value={value} {...fields.register('family')} className="mt-0.5" />
+          <span>
+            <b>{label}</b>
+            <span className="block text-small text-soft">{about}</span>
+          </span>
+        </label>
+      ))}
+    </div>
+    <Radios
+      name="bed"
+      options={carriers}
+      value={answers.bedCarriedOn}
+      onChange={bedCarriedOn => change({ bedCarriedOn })}
+    />
+    <label className="flex items-center gap-2">
+      <input type="checkbox" {...fields.register('alignsGantry')} />
+      Its gantry levels itself, with a motor at each end or corner
+    </label>
+  </Question>
+)
 
 const Question = ({ number, title, children }: { number: number; title: string; children: ReactNode }) => (
   <fieldset className="grid gap-2">

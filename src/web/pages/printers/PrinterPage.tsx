@@ -76,25 +76,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           actions={
             <>
               <Button onClick={() => setAsking(true)}>Throw away…</Button>
-              <Button onClick={() => void navigate(`/printers/${id}/firmware`)}>
-                <Cpu size={15} aria-hidden /> Another firmware…
-              </Button>
-              <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
-                <FileSearch size={15} aria-hidden /> Learn from files…
-              </Button>
-              <Button onClick={() => setEarlier(true)}>
-                <History size={15} aria-hidden /> Earlier…
-              </Button>
-              <Button onClick={() => void copying.run()}>
-                <Copy size={15} aria-hidden /> Copy
-              </Button>
-              <a
-                href={`/api/archive/printers/${id}`}
-                download
-                className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
-              >
-                <Download size={15} aria-hidden /> Export
-              </a>
+              <PrinterActions id={id} onEarlier={() => setEarlier(true)} onCopy={() => void copying.run()} />
               {changed && <Button onClick={form.undo}>Undo changes</Button>}
               <Button main type="submit" data-saves disabled={!changed}>
                 Save
@@ -147,6 +129,36 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
       )}
       <LeaveDialog what={saved.name} changed={changed} save={form.submit} undo={form.undo} />
     </form>
+  )
+}
+
+type ActionsProps = { id: number; onEarlier: () => void; onCopy: () => void }
+
+/** What can be done with a printer besides changing its fields. */
+function PrinterActions({ id, onEarlier, onCopy }: ActionsProps) {
+  const navigate = useNavigate()
+  return (
+    <>
+      <Button onClick={() => void navigate(`/printers/${id}/firmware`)}>
+        <Cpu size={15} aria-hidden /> Another firmware…
+      </Button>
+      <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
+        <FileSearch size={15} aria-hidden /> Learn from files…
+      </Button>
+      <Button onClick={onEarlier}>
+        <History size={15} aria-hidden /> Earlier…
+      </Button>
+      <Button onClick={onCopy}>
+        <Copy size={15} aria-hidden /> Copy
+      </Button>
+      <a
+        href={`/api/archive/printers/${id}`}
+        download
+        className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-control hover:border-soft"
+      >
+        <Download size={15} aria-hidden /> Export
+      </a>
+    </>
   )
 }
 

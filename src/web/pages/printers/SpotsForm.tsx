@@ -27,38 +27,15 @@ export function SpotsForm({ printer, onChange }: Props) {
         onAdd={() => onChange({ spots: [...spots, { name: 'bucket', x: middleX, y: back, z: 5 }] })}
       >
         {spots.map((spot, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
-          <tr key={i}>
-            <td className="pr-1.5">
-              <input
-                aria-label={`Name of spot ${i + 1}`}
-                value={spot.name}
-                onChange={event => setSpot(i, { name: event.target.value })}
-                className={cell}
-              />
-            </td>
-            {(['x', 'y', 'z'] as const).map(axis => (
-              <Figure
-                key={axis}
-                name={`${axis.toUpperCase()} of spot ${i + 1}`}
-                value={spot[axis]}
-                onChange={value => setSpot(i, { [axis]: value })}
-              />
-            ))}
-            {docks && !isDock(spot.name) && <td colSpan={2} />}
-            {isDock(spot.name) &&
-              (['x', 'y'] as const).map(axis => (
-                <Figure
-                  key={`from ${axis}`}
-                  name={`${axis.toUpperCase()} from which dock ${i + 1} is entered`}
-                  value={spot.approach?.[axis] ?? null}
-                  onChange={value =>
-                    setSpot(i, { approach: { x: spot.x, y: spot.y, ...spot.approach, [axis]: value } })
-                  }
-                />
-              ))}
-            <Drop name={`remove spot ${i + 1}`} onDrop={() => onChange({ spots: spots.filter((_, at) => at !== i) })} />
-          </tr>
+          <SpotRow
+            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+            key={i}
+            number={i + 1}
+            spot={spot}
+            docks={docks}
+            onChange={part => setSpot(i, part)}
+            onRemove={() => onChange({ spots: spots.filter((_, at) => at !== i) })}
+          />
         ))}
       </Rows>
       <Rows
@@ -73,44 +50,94 @@ export function SpotsForm({ printer, onChange }: Props) {
         }
       >
         {zones.map((zone, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
-          <tr key={i}>
-            <td className="pr-1.5">
-              <input
-                aria-label={`Name of zone ${i + 1}`}
-                value={zone.name}
-                onChange={event => setZone(i, { name: event.target.value })}
-                className={cell}
-              />
-            </td>
-            <Figure
-              name={`Left of zone ${i + 1}`}
-              value={zone.x[0]}
-              onChange={value => setZone(i, { x: [value, zone.x[1]] })}
-            />
-            <Figure
-              name={`Right of zone ${i + 1}`}
-              value={zone.x[1]}
-              onChange={value => setZone(i, { x: [zone.x[0], value] })}
-            />
-            <Figure
-              name={`Front of zone ${i + 1}`}
-              value={zone.y[0]}
-              onChange={value => setZone(i, { y: [value, zone.y[1]] })}
-            />
-            <Figure
-              name={`Back of zone ${i + 1}`}
-              value={zone.y[1]}
-              onChange={value => setZone(i, { y: [zone.y[0], value] })}
-            />
-            <Figure name={`Height of zone ${i + 1}`} value={zone.highMm} onChange={highMm => setZone(i, { highMm })} />
-            <Drop name={`remove zone ${i + 1}`} onDrop={() => onChange({ zones: zones.filter((_, at) => at !== i) })} />
-          </tr>
+          <ZoneRow
+            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+            key={i}
+            number={i + 1}
+            zone={zone}
+            onChange={part => setZone(i, part)}
+            onRemove={() => onChange({ zones: zones.filter((_, at) => at !== i) })}
+          />
         ))}
       </Rows>
     </div>
   )
 }
+
+type SpotProps = {
+  number: number
+  spot: Printer['spots'][number]
+  /** Whether the table has columns for the position from which a dock is entered. */
+  docks: boolean
+  onChange: (part: Partial<Printer['spots'][number]>) => void
+  onRemove: () => void
+}
+
+const SpotRow = ({ number, spot, docks, onChange, onRemove }: SpotProps) => (
+  <tr>
+    <td className="pr-1.5">
+      <input
+        aria-label={`Name of spot ${number}`}
+        value={spot.name}
+        onChange={event => onChange({ name: event.target.value })}
+        className={cell}
+      />
+    </td>
+    {(['x', 'y', 'z'] as const).map(axis => (
+      <Figure
+        key={axis}
+        name={`${axis.toUpperCase()} of spot ${number}`}
+        value={spot[axis]}
+        onChange={value => onChange({ [axis]: value })}
+      />
+    ))}
+    {docks && !isDock(spot.name) && <td colSpan={2} />}
+    {isDock(spot.name) &&
+      (['x', 'y'] as const).map(axis => (
+        <Figure
+          key={`from ${axis}`}
+          name={`${axis.toUpperCase()} from which dock ${number} is entered`}
+          value={spot.approach?.[axis] ?? null}
+          onChange={value => onChange({ approach: { x: spot.x, y: spot.y, ...spot.approach, [axis]: value } })}
+        />
+      ))}
+    <Drop name={`remove spot ${number}`} onDrop={onRemove} />
+  </tr>
+)
+
+type ZoneProps = {
+  number: number
+  zone: Printer['zones'][number]
+  onChange: (part: Partial<Printer['zones'][number]>) => void
+  onRemove: () => void
+}
+
+const ZoneRow = ({ number, zone, onChange, onRemove }: ZoneProps) => (
+  <tr>
+    <td className="pr-1.5">
+      <input
+        aria-label={`Name of zone ${number}`}
+        value={zone.name}
+        onChange={event => onChange({ name: event.target.value })}
+        className={cell}
+      />
+    </td>
+    <Figure name={`Left of zone ${number}`} value={zone.x[0]} onChange={value => onChange({ x: [value, zone.x[1]] })} />
+    <Figure
+      name={`Right of zone ${number}`}
+      value={zone.x[1]}
+      onChange={value => onChange({ x: [zone.x[0], value] })}
+    />
+    <Figure
+      name={`Front of zone ${number}`}
+      value={zone.y[0]}
+      onChange={value => onChange({ y: [value, zone.y[1]] })}
+    />
+    <Figure name={`Back of zone ${number}`} value={zone.y[1]} onChange={value => onChange({ y: [zone.y[0], value] })} />
+    <Figure name={`Height of zone ${number}`} value={zone.highMm} onChange={highMm => onChange({ highMm })} />
+    <Drop name={`remove zone ${number}`} onDrop={onRemove} />
+  </tr>
+)
 
 type RowsProps = {
   title: string

@@ -94,20 +94,35 @@ type OneProps = {
   things: Things
 }
 
+type Change = { text: string | null; scripts: { script: SavedScript; after: string }[]; note: string }
+
+/** Saves a new text of the refrain, unless it is null, and the scripts with it. */
+const rollOut = (refrain: SavedRefrain, { text, scripts, note }: Change) =>
+  api.rollOut(refrain.id, {
+    base: refrain.revision,
+    text,
+    note,
+    scripts: scripts.map(({ script, after }) => ({
+      id: script.id,
+      variant: script.variantId,
+      base: script.revision,
+      text: after,
+    })),
+  })
+
 function OneRefrain({ refrain, things }: OneProps) {
   const form: Form<Writing> = useForm<Writing>({
     key: `refrain ${refrain.id}`,
     schema: Writing,
     saved: { text: refrain.text, note: '' },
     of: refrain.name,
-    send: () => send({ text: changed ? text : null, scripts: landing, note: reason }),
+    send: () => rollOut(refrain, { text: changed ? text : null, scripts: landing, note: reason }),
   })
   const { text, note } = form.value
   const setText = (to: string) => form.fields.setValue('text', to)
   const query = useScriptsWith(refrain.id)
   const scripts = query.data ?? null
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
-  const [dropping, setDropping] = useState(false)
   const changed = text !== refrain.text
   const landings = useMemo(
     () => (scripts ?? []).map(script => ({ script, after: rolledOut(script.text, refrain.name, text) })),
@@ -116,25 +131,8 @@ function OneRefrain({ refrain, things }: OneProps) {
   const landing = landings.filter(
     ({ script, after }) => after !== script.text && !unticked.has(script.id) && !script.stock,
   )
-  const send = async (change: {
-    text: string | null
-    scripts: { script: SavedScript; after: string }[]
-    note: string
-  }) => {
-    await api.rollOut(refrain.id, {
-      base: refrain.revision,
-      text: change.text,
-      note: change.note,
-      scripts: change.scripts.map(({ script, after }) => ({
-        id: script.id,
-        variant: script.variantId,
-        base: script.revision,
-        text: after,
-      })),
-    })
-  }
   const keepingApart = useCommand((script: SavedScript) =>
-    send({
+    rollOut(refrain, {
       text: null,
       note: `“${refrain.name}” detached`,
       scripts: [{ script, after: keptApart(script.text, refrain.name) }],
@@ -168,21 +166,7 @@ function OneRefrain({ refrain, things }: OneProps) {
             {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save without rolling out'}
           </Button>
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
-          <Press
-            onClick={() => setDropping(true)}
-            className="text-left text-control text-soft underline hover:text-bad"
-          >
-            Detach this refrain…
-          </Press>
-          {dropping && (
-            <Confirm
-              title={`Detach “${refrain.name}” everywhere`}
-              about="The scripts keep their lines. The refrain stays in the bin for 30 days and can be put back from the Workshop."
-              go="Detach it"
-              onGo={() => api.removeRefrain(refrain.id)}
-              onClose={() => setDropping(false)}
-            />
-          )}
+          <Detach refrain={refrain} />
         </div>
       </div>
       <Failed why={form.refusal} />
@@ -208,5 +192,25 @@ function OneRefrain({ refrain, things }: OneProps) {
         onMakeMaster={setText}
       />
     </div>
+  )
+}
+
+function Detach({ refrain }: { refrain: SavedRefrain }) {
+  const [asking, setAsking] = useState(false)
+  return (
+    <>
+      <Press onClick={() => setAsking(true)} className="text-left text-control text-soft underline hover:text-bad">
+        Detach this refrain…
+      </Press>
+      {asking && (
+        <Confirm
+          title={`Detach “${refrain.name}” everywhere`}
+          about="The scripts keep their lines. The refrain stays in the bin for 30 days and can be put back from the Workshop."
+          go="Detach it"
+          onGo={() => api.removeRefrain(refrain.id)}
+          onClose={() => setAsking(false)}
+        />
+      )}
+    </>
   )
 }

@@ -2,18 +2,12 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import type { Moment } from '../../../core/model/moment.ts'
-import type { SavedScript } from '../../../core/model/stored.ts'
 import { inEveryMaterial, leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { everythingCombined, isRight } from '../../../core/runs/many.ts'
-import { unsavedChangeOf } from '../../drafts/scripts.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { useTitle } from '../../lib/useTitle.ts'
-import { api } from '../../state/api.ts'
 import { useShelf, useThings } from '../../state/queries.ts'
-import { taughtFor } from '../../state/rehearsal-input.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
-import { fromEditor } from '../../state/separator.ts'
 import { Button } from '../../ui/Button.tsx'
 import { EmptyState } from '../../ui/Card.tsx'
 import { Failed } from '../../ui/Failed.tsx'
@@ -23,6 +17,7 @@ import { Progress } from '../../ui/Progress.tsx'
 import { RunsChart } from './RunsChart.tsx'
 import { type Against, allScripts, RunsChoices } from './RunsChoices.tsx'
 import { RunsTable } from './RunsTable.tsx'
+import { scriptsToRun } from './scriptsToRun.ts'
 
 export function Runs() {
   const [search, setSearch] = useSearchParams()
@@ -63,30 +58,8 @@ export function Runs() {
 
   const starting = useCommand(async () => {
     if (!chosenPrinter || !things) return
-    const heads = chosenPrinter.scripts.filter(({ id }) => script === allScripts || String(id) === script)
-    const texts: SavedScript[] = await api.scripts(heads.map(({ id }) => id))
-    const one = (id: number, name: string, text: string, moment: Moment, changed: boolean) => ({
-      id,
-      name: changed ? `${name}, changed` : name,
-      changed,
-      script: {
-        text,
-        printer: chosenPrinter.printer,
-        moment,
-        ...taughtFor(things, chosenPrinter.printer),
-      },
-      runs,
-    })
-    const wanted = await Promise.all(
-      texts.map(async script => {
-        const { id, name, text, moment } = script
-        const draft = await unsavedChangeOf(script)
-        const saved = one(id, name, text, moment, false)
-        const now = draft && fromEditor(draft.text, draft.about.separator)
-        return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.about.moment, true)] : [saved]
-      }),
-    )
-    await startRuns(wanted.flat())
+    const ids = chosenPrinter.scripts.map(({ id }) => id).filter(id => script === allScripts || String(id) === script)
+    await startRuns(await scriptsToRun(ids, chosenPrinter.printer, things), runs)
   })
 
   if (!things || !shelf || !chosenPrinter) return <Pending on={[askedThings, askedShelf]} what="jobs and scripts" />

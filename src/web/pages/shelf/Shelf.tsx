@@ -1,6 +1,6 @@
 // The Shelf: every printer with its scripts, the most important findings, and the start of new scripts.
-import { useVirtualizer } from '@tanstack/react-virtual'
-import { useMemo, useRef } from 'react'
+import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual'
+import { type ComponentProps, type RefObject, useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { listed, plural } from '../../../core/format.ts'
 import { useTitle } from '../../lib/useTitle.ts'
@@ -83,31 +83,10 @@ export function Shelf() {
             }
           />
         </div>
-        {unreadable.length > 0 && (
-          <div className="mb-3">
-            <Notice>
-              {listed(unreadable.map(({ name }) => `“${name}”`))} can’t be read. Everything else works as usual.{' '}
-              <PageLink to="/keeping" className="underline">
-                See what is wrong
-              </PageLink>
-            </Notice>
-          </div>
-        )}
+        {unreadable.length > 0 && <Unreadable names={unreadable.map(({ name }) => name)} />}
         {!loaded && <Pending on={[query]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
-        {loaded?.length === 0 && examples === 0 && (
-          <EmptyState>
-            The shelf is empty.{' '}
-            <PageLink to="/printers/new" className="text-heat underline">
-              Make a printer
-            </PageLink>{' '}
-            in five questions, or{' '}
-            <PageLink to="/keeping" className="text-heat underline">
-              import a shelf
-            </PageLink>
-            .
-          </EmptyState>
-        )}
+        {loaded?.length === 0 && examples === 0 && <EmptyShelf />}
         {examples > 0 && hidden && (
           <p className="mb-3 text-soft">
             {plural(examples, 'example printer')} hidden.{' '}
@@ -116,33 +95,7 @@ export function Shelf() {
             </Press>
           </p>
         )}
-        <div ref={list} className="relative" style={{ height: cards.getTotalSize() }}>
-          {shown.map(({ index, key, start }) => {
-            const printer = printers[index]
-            return (
-              printer && (
-                <div
-                  key={key}
-                  data-index={index}
-                  ref={cards.measureElement}
-                  className="absolute top-0 left-0 w-full pb-3"
-                  style={{ transform: `translateY(${start - cards.options.scrollMargin}px)` }}
-                >
-                  {printer.example && !printers[index - 1]?.example && (
-                    <p className="flex items-baseline gap-3 pb-2 text-soft">
-                      <span className="font-serif text-heading font-semibold text-ink">Examples</span> made-up printers
-                      to look around with
-                      <Press onClick={() => hideExamples(true)} className="text-heat underline">
-                        Hide the examples
-                      </Press>
-                    </p>
-                  )}
-                  <PrinterCard {...printer} />
-                </div>
-              )
-            )
-          })}
-        </div>
+        <PrinterCards list={list} cards={cards} printers={printers} />
       </div>
       <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
         <NewScript />
@@ -152,3 +105,65 @@ export function Shelf() {
     </div>
   )
 }
+
+const Unreadable = ({ names }: { names: string[] }) => (
+  <div className="mb-3">
+    <Notice>
+      {listed(names.map(name => `“${name}”`))} can’t be read. Everything else works as usual.{' '}
+      <PageLink to="/keeping" className="underline">
+        See what is wrong
+      </PageLink>
+    </Notice>
+  </div>
+)
+
+const EmptyShelf = () => (
+  <EmptyState>
+    The shelf is empty.{' '}
+    <PageLink to="/printers/new" className="text-heat underline">
+      Make a printer
+    </PageLink>{' '}
+    in five questions, or{' '}
+    <PageLink to="/keeping" className="text-heat underline">
+      import a shelf
+    </PageLink>
+    .
+  </EmptyState>
+)
+
+type CardsProps = {
+  list: RefObject<HTMLDivElement | null>
+  cards: Virtualizer<HTMLElement, Element>
+  printers: ComponentProps<typeof PrinterCard>[]
+}
+
+/** The cards of the printers in view, the examples below their heading. */
+const PrinterCards = ({ list, cards, printers }: CardsProps) => (
+  <div ref={list} className="relative" style={{ height: cards.getTotalSize() }}>
+    {cards.getVirtualItems().map(({ index, key, start }) => {
+      const printer = printers[index]
+      return (
+        printer && (
+          <div
+            key={key}
+            data-index={index}
+            ref={cards.measureElement}
+            className="absolute top-0 left-0 w-full pb-3"
+            style={{ transform: `translateY(${start - cards.options.scrollMargin}px)` }}
+          >
+            {printer.example && !printers[index - 1]?.example && (
+              <p className="flex items-baseline gap-3 pb-2 text-soft">
+                <span className="font-serif text-heading font-semibold text-ink">Examples</span> made-up printers to
+                look around with
+                <Press onClick={() => hideExamples(true)} className="text-heat underline">
+                  Hide the examples
+                </Press>
+              </p>
+            )}
+            <PrinterCard {...printer} />
+          </div>
+        )
+      )
+    })}
+  </div>
+)

@@ -40,7 +40,7 @@ export function Variants({ script }: { script: ScriptHead }) {
   const use = (wanted: number, forNextPrint: boolean) => void using.run(wanted, forNextPrint)
   const back = variants.find(each => each.id === backTo)
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-control">
+    <div className="flex min-h-[2.25rem] flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-control">
       <div role="radiogroup" aria-label={`Variants of ${script.name}`} className="flex flex-wrap gap-1">
         {variants.map(({ id: each, name, stock }) => (
           <Press
@@ -72,11 +72,14 @@ export function Variants({ script }: { script: ScriptHead }) {
       ) : (
         <Once variants={variants} variantId={variantId} onUse={use} />
       )}
-      {words && (
-        <PageLink to={`/history/${id}`} className="min-w-0 truncate text-small text-soft hover:text-ink" title={words}>
-          {words}
-        </PageLink>
-      )}
+      {/* Its room is there from the start, so that no row grows under the pointer when the words come. */}
+      <span className="min-h-[1.25rem] min-w-48 flex-1 truncate text-small text-soft">
+        {words && (
+          <PageLink to={`/history/${id}`} className="hover:text-ink" title={words}>
+            {words}
+          </PageLink>
+        )}
+      </span>
       <Failed why={using.problem} onRetry={using.retry} />
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
     </div>

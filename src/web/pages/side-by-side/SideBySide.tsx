@@ -27,7 +27,7 @@ const none: ShelfPrinter[] = []
 
 type Both = { left: Side; right: Side; compared: Compared; things: Things; stories: Story[] }
 
-async function tellBoth(leftKey: string, rightKey: string, pasted: string): Promise<Both> {
+async function compareBoth(leftKey: string, rightKey: string, pasted: string): Promise<Both> {
   const things = await fetchThings()
   const one = await sideFor(leftKey, pasted, null)
   const right = await sideFor(rightKey, pasted, one)
@@ -47,7 +47,7 @@ export function SideBySide() {
   const asked = useShelf()
   const shelf = asked.data?.printers ?? none
   const [pasted, setPasted] = useState('')
-  const [said, setSaid] = useState<{ text: string; scriptId: number } | null>(null)
+  const [putInto, setPutInto] = useState<{ text: string; scriptId: number } | null>(null)
   const [quiet, setQuiet] = useState(false)
   const first = choicesFrom(shelf)[0]?.value ?? ''
   const leftKey = search.get('left') ?? first
@@ -56,7 +56,7 @@ export function SideBySide() {
   const comparison = useQuery({
     queryKey: ['side by side', leftKey, rightKey, pasted],
     enabled: leftKey !== '',
-    queryFn: () => tellBoth(leftKey, rightKey, pasted),
+    queryFn: () => compareBoth(leftKey, rightKey, pasted),
     placeholderData: keepPreviousData,
     structuralSharing: false,
     // The Desk's text changes without the server.
@@ -66,7 +66,7 @@ export function SideBySide() {
   const problem = comparison.error?.message
 
   const choose = (part: { left?: string; right?: string }) => {
-    setSaid(null)
+    setPutInto(null)
     setSearch({ left: leftKey, right: rightKey, ...part })
   }
   const taking = useCommand(async (index: number, to: 'left' | 'right') => {
@@ -81,32 +81,13 @@ export function SideBySide() {
     if (target.key === 'text') return setPasted(text)
     if (target.scriptId === null) return
     await asUnsavedChange(target.scriptId, text, target.text)
-    setSaid({ text: `Put into “${target.name}” as a change that is not saved yet.`, scriptId: target.scriptId })
+    setPutInto({ text: `Put into “${target.name}” as a change that is not saved yet.`, scriptId: target.scriptId })
     const key = `desk-${target.scriptId}`
     if (target.key === key) void comparison.refetch()
     else setSearch({ left: to === 'left' ? key : leftKey, right: to === 'right' ? key : rightKey })
   })
 
-  const options = [
-    ...choicesFrom(shelf),
-    ...(both?.stories ?? []).flatMap(({ script, variants, revisions }) =>
-      [...revisions].reverse().map(({ id, number, note, variantId }) => ({
-        value: `revision-${id}`,
-        label: `${script.name}, revision ${number}`,
-        about: [variants.length > 1 && variants.find(each => each.id === variantId)?.name, note]
-          .filter(Boolean)
-          .join(': '),
-      })),
-    ),
-    ...[leftKey, rightKey]
-      .filter(key => /^(?:desk|revision|draft)-/.test(key))
-      .map(key => {
-        const side = both?.left.key === key ? both.left : both?.right
-        return { value: key, label: side?.key === key ? side.name : 'as changed on the Desk', about: side?.about ?? '' }
-      }),
-    { value: 'text', label: 'A pasted text', about: 'to be put in below' },
-  ].filter((each, i, all) => all.findIndex(other => other.value === each.value) === i)
-
+  const options = optionsFor(shelf, both, [leftKey, rightKey])
   return (
     <Page
       title="Side by side"
@@ -140,10 +121,10 @@ export function SideBySide() {
           className={`${fieldLook} font-mono text-small`}
         />
       )}
-      {said && (
+      {putInto && (
         <p role="status" className="rounded-card border border-heat bg-raised px-4 py-2">
-          {said.text}{' '}
-          <PageLink to={`/desk/${said.scriptId}`} className="text-heat underline">
+          {putInto.text}{' '}
+          <PageLink to={`/desk/${putInto.scriptId}`} className="text-heat underline">
             Look at it on the Desk
           </PageLink>
         </p>
@@ -159,6 +140,29 @@ export function SideBySide() {
       )}
     </Page>
   )
+}
+
+/** The choices for a side: scripts, their revisions and drafts, and a pasted text. `keys` are chosen already. */
+function optionsFor(shelf: readonly ShelfPrinter[], both: Both | null, keys: readonly string[]) {
+  return [
+    ...choicesFrom(shelf),
+    ...(both?.stories ?? []).flatMap(({ script, variants, revisions }) =>
+      [...revisions].reverse().map(({ id, number, note, variantId }) => ({
+        value: `revision-${id}`,
+        label: `${script.name}, revision ${number}`,
+        about: [variants.length > 1 && variants.find(each => each.id === variantId)?.name, note]
+          .filter(Boolean)
+          .join(': '),
+      })),
+    ),
+    ...keys
+      .filter(key => /^(?:desk|revision|draft)-/.test(key))
+      .map(key => {
+        const side = both?.left.key === key ? both.left : both?.right
+        return { value: key, label: side?.key === key ? side.name : 'as changed on the Desk', about: side?.about ?? '' }
+      }),
+    { value: 'text', label: 'A pasted text', about: 'to be put in below' },
+  ].filter((each, i, all) => all.findIndex(other => other.value === each.value) === i)
 }
 
 /** The job and material that both sides are rehearsed for, and the printers if they differ. */

@@ -8,6 +8,7 @@ import type { PrintShown } from '../../../core/print/shown.ts'
 import type { PrintSetting } from '../../../core/print/situation.ts'
 import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { useTitle } from '../../lib/useTitle.ts'
+import type { ShelfPrinter, Things } from '../../state/api.ts'
 import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
 import { useShelf, useThings } from '../../state/queries.ts'
 import { taughtFor } from '../../state/rehearsal-input.ts'
@@ -56,32 +57,8 @@ export function WholePrint() {
   // Progress is shown only for long rehearsals.
   const slow = useSlow(share !== null)
 
-  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
-  const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
-  const [jobs, materials] = useMemo(
-    () => [things?.jobs.map(({ data }) => data) ?? [], things?.materials.map(({ data }) => data) ?? []],
-    [things],
-  )
-  const runs = useMemo(() => (own ? ownRuns(jobs, materials, own.printer) : []), [jobs, materials, own])
-  // The default job is one that changes tools.
-  const run =
-    runs.find(({ job }) => job.name === search.get('job')) ??
-    runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
-    runs[0]
-  const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
-  const query = useTexts(byMoment)
-  const texts = query.data
-  const setting = useMemo((): PrintSetting | null => {
-    const material = run && ofFirstTool(run.job, run.materials)
-    if (!things || !own || !run || !material) return null
-    return {
-      printer: own.printer,
-      job: run.job,
-      material,
-      ...(run.materials.length > 1 && { materials: run.materials }),
-      ...taughtFor(things, own.printer),
-    }
-  }, [things, own, run])
+  const choice = usePrintChoice(things, shelf, search, picked)
+  const { withScripts, own, jobs, materials, runs, run, byMoment, query, texts, setting } = choice
   useEffect(() => {
     setChosen(null)
     if (setting && texts) void rehearsePrint(setting, texts.scripts)
@@ -143,16 +120,7 @@ export function WholePrint() {
       )}
       <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
       <Failed why={problem} onRetry={() => setting && texts && void rehearsePrint(setting, texts.scripts)} />
-      {share !== null && (!print || slow) && (
-        <div className="flex items-center gap-4">
-          <div className="min-w-0 flex-1">
-            <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />
-          </div>
-          <Button small onClick={stopPrint}>
-            Stop
-          </Button>
-        </div>
-      )}
+      {share !== null && (!print || slow) && <PrintProgress share={share} />}
       {run && share === null && !print && !problem && !query.error && (
         <EmptyState>Not rehearsed. Choose a job or a script to rehearse the print.</EmptyState>
       )}
@@ -184,6 +152,56 @@ export function WholePrint() {
     </Page>
   )
 }
+
+/**
+ * What the address and the picked variants choose: printer, job, the script of each moment with its text, and the
+ * setting to rehearse them with; null while any of it is loading or missing.
+ */
+function usePrintChoice(
+  things: Things | undefined,
+  shelf: ShelfPrinter[] | undefined,
+  search: URLSearchParams,
+  picked: Picked,
+) {
+  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
+  const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
+  const [jobs, materials] = useMemo(
+    () => [things?.jobs.map(({ data }) => data) ?? [], things?.materials.map(({ data }) => data) ?? []],
+    [things],
+  )
+  const runs = useMemo(() => (own ? ownRuns(jobs, materials, own.printer) : []), [jobs, materials, own])
+  // The default job is one that changes tools.
+  const run =
+    runs.find(({ job }) => job.name === search.get('job')) ??
+    runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
+    runs[0]
+  const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
+  const query = useTexts(byMoment)
+  const texts = query.data
+  const setting = useMemo((): PrintSetting | null => {
+    const material = run && ofFirstTool(run.job, run.materials)
+    if (!things || !own || !run || !material) return null
+    return {
+      printer: own.printer,
+      job: run.job,
+      material,
+      ...(run.materials.length > 1 && { materials: run.materials }),
+      ...taughtFor(things, own.printer),
+    }
+  }, [things, own, run])
+  return { withScripts, own, jobs, materials, runs, run, byMoment, query, texts, setting }
+}
+
+const PrintProgress = ({ share }: { share: number }) => (
+  <div className="flex items-center gap-4">
+    <div className="min-w-0 flex-1">
+      <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />
+    </div>
+    <Button small onClick={stopPrint}>
+      Stop
+    </Button>
+  </div>
+)
 
 /** The cost of the changes and the worst finding, before everything else. */
 function Verdict({ print }: { print: PrintShown }) {

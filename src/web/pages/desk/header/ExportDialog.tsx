@@ -22,7 +22,7 @@ const maxUnsaid = 12
 
 export function ExportDialog({ open, things, onClose }: Props) {
   const taking = useExport(open, things)
-  const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
+  const { form, printer, taken, waiting, trouble, retry, take } = taking
   const [message, setMessage] = useState('')
   /** Copies or saves the export, and shows the returned sentence. */
   const command = useCommand(async (act: () => Promise<string>) => {
@@ -40,60 +40,7 @@ export function ExportDialog({ open, things, onClose }: Props) {
   }
   return (
     <Panel open wide onClose={onClose} title="Export" about="What you see here is what you get.">
-      <div className="flex flex-wrap items-end gap-6">
-        <Choice name="Written" value={wish.form} options={forms} onChange={value => change({ form: value })} />
-        <Choice
-          name="Line ends"
-          value={wish.ending}
-          options={[
-            { value: 'as-it-is', label: 'as they are' },
-            { value: 'lf', label: 'LF', about: 'most machines and programs' },
-            { value: 'crlf', label: 'CR LF', about: 'some older boards and displays' },
-          ]}
-          onChange={value => change({ ending: value as Ending })}
-        />
-        <label className="flex items-center gap-2 pb-0.5">
-          <input
-            type="checkbox"
-            checked={wish.comments}
-            onChange={event => change({ comments: event.target.checked })}
-          />
-          with comments
-        </label>
-        {taken.length > 1 && file && (
-          <Choice
-            name={`Shown, of ${taken.length} files`}
-            value={file.name}
-            options={taken.map(each => ({ value: each.name, label: each.name }))}
-            onChange={setShown}
-          />
-        )}
-      </div>
-      {form.perJob && (
-        <div className="mt-2">
-          <Ticks
-            legend="For the jobs"
-            options={things.jobs.map(({ data }) => ({ value: data.name, label: data.name }))}
-            chosen={wish.jobs}
-            onChange={jobs => change({ jobs: jobs.length ? jobs : [open.chosen.jobName] })}
-          />
-        </div>
-      )}
-      {things.vocabularies.length === 0 && (
-        <p className="mt-2 text-control text-soft">
-          To write it for your slicer,{' '}
-          <PageLink to="/vocabularies" className="text-heat underline">
-            teach its placeholders
-          </PageLink>{' '}
-          first.
-        </p>
-      )}
-      {form.inWords && (taking.undecided > 0 || wish.decided) && (
-        <label className="mt-2 flex items-center gap-2">
-          <input type="checkbox" checked={wish.decided} onChange={event => change({ decided: event.target.checked })} />
-          Write missing values as numbers, in a file for each job
-        </label>
-      )}
+      <ExportChoices taking={taking} open={open} things={things} shown={file?.name ?? ''} onShow={setShown} />
       {file?.box && <p className="mt-2">{file.box}</p>}
       {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
       {file && file.otherwise.length > 0 && <Otherwise file={file} />}
@@ -141,6 +88,78 @@ export function ExportDialog({ open, things, onClose }: Props) {
         </Button>
       </div>
     </Panel>
+  )
+}
+
+type ChoicesProps = {
+  taking: ReturnType<typeof useExport>
+  open: Open
+  things: Things
+  /** The name of the file that is shown. */
+  shown: string
+  onShow: (name: string) => void
+}
+
+/** The form of the export: notation, line ends, comments, jobs. */
+function ExportChoices({ taking, open, things, shown, onShow }: ChoicesProps) {
+  const { wish, change, forms, form, taken, undecided } = taking
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-6">
+        <Choice name="Written" value={wish.form} options={forms} onChange={value => change({ form: value })} />
+        <Choice
+          name="Line ends"
+          value={wish.ending}
+          options={[
+            { value: 'as-it-is', label: 'as they are' },
+            { value: 'lf', label: 'LF', about: 'most machines and programs' },
+            { value: 'crlf', label: 'CR LF', about: 'some older boards and displays' },
+          ]}
+          onChange={value => change({ ending: value as Ending })}
+        />
+        <label className="flex items-center gap-2 pb-0.5">
+          <input
+            type="checkbox"
+            checked={wish.comments}
+            onChange={event => change({ comments: event.target.checked })}
+          />
+          with comments
+        </label>
+        {taken.length > 1 && (
+          <Choice
+            name={`Shown, of ${taken.length} files`}
+            value={shown}
+            options={taken.map(each => ({ value: each.name, label: each.name }))}
+            onChange={onShow}
+          />
+        )}
+      </div>
+      {form.perJob && (
+        <div className="mt-2">
+          <Ticks
+            legend="For the jobs"
+            options={things.jobs.map(({ data }) => ({ value: data.name, label: data.name }))}
+            chosen={wish.jobs}
+            onChange={jobs => change({ jobs: jobs.length ? jobs : [open.chosen.jobName] })}
+          />
+        </div>
+      )}
+      {things.vocabularies.length === 0 && (
+        <p className="mt-2 text-control text-soft">
+          To write it for your slicer,{' '}
+          <PageLink to="/vocabularies" className="text-heat underline">
+            teach its placeholders
+          </PageLink>{' '}
+          first.
+        </p>
+      )}
+      {form.inWords && (undecided > 0 || wish.decided) && (
+        <label className="mt-2 flex items-center gap-2">
+          <input type="checkbox" checked={wish.decided} onChange={event => change({ decided: event.target.checked })} />
+          Write missing values as numbers, in a file for each job
+        </label>
+      )}
+    </>
   )
 }
 
