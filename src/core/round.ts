@@ -21,14 +21,14 @@ export function rehearseAndCheck(
   text: string,
   setting: RehearsalInput,
   lines = read(text),
-  told = noProgress,
+  onProgress = noProgress,
 ): Unexplained {
-  told('rehearsing')
+  onProgress('rehearsing')
   const { opened } = setting
   if (opened) return rehearseDocument(text, { ...setting, opened })
   const stage = stageOf(setting)
   const { resolution, trace } = rehearseLines(lines, stage)
-  told('checking')
+  onProgress('checking')
   return analysed(text, lines, resolution, trace, stage)
 }
 
@@ -42,9 +42,9 @@ export function withExplained(text: string, setting: Pick<RehearsalInput, 'opene
 }
 
 /** Reads, rehearses, checks and explains a text. Never throws. */
-export function rehearseScript(text: string, setting: RehearsalInput, told = noProgress): Round {
-  told('reading')
-  const checked = rehearseAndCheck(text, setting, read(text), told)
-  told('explaining')
+export function rehearseScript(text: string, setting: RehearsalInput, onProgress = noProgress): Round {
+  onProgress('reading')
+  const checked = rehearseAndCheck(text, setting, read(text), onProgress)
+  onProgress('explaining')
   return withExplained(text, setting, checked)
 }

@@ -10,12 +10,12 @@ export type Size = { printers: number; scripts: number; revisions: number }
 const colours = ['red', 'grey', 'green', 'blue', 'white', 'black', 'yellow', 'brown', 'violet', 'orange']
 const whys = ['purge', 'wait', 'lift', 'probing', 'first layer', 'retraction', 'parking', 'heat', 'brush', 'message']
 
-/** Fills an empty database, all or nothing. `told` receives the number of revisions so far. */
+/** Fills an empty database, all or nothing. `report` receives the number of revisions so far. */
 export function seedLarge(
   database: Database,
   size: Size,
   now: string,
-  told: (revisions: number) => void = () => {},
+  report: (revisions: number) => void = () => {},
 ): void {
   const [kinds, texts] = [demoPrinters(), demoScripts()]
   const each = Math.max(1, Math.round(size.revisions / size.scripts))
@@ -64,7 +64,7 @@ export function seedLarge(
           daysBefore(each - revision),
         )
       made += each
-      if (i % 100 === 99) told(made)
+      if (i % 100 === 99) report(made)
     }
   })
 }

@@ -95,10 +95,10 @@ export function amissWith(
       ({ message }) => /\b(?:NaN|Infinity|undefined|null)\b/.test(message) && !/NaN|Infinity|undefined|null/.test(text),
     )
     if (odd) return `words: ${odd.rule}: ${odd.message}`
-    const said = round.explained.find(
+    const explanation = round.explained.find(
       ({ says }) => /\b(?:NaN|Infinity|undefined)\b/.test(says) && !/NaN|Infinity|undefined/.test(text),
     )
-    if (said) return `words: line ${said.line}: ${said.says}`
+    if (explanation) return `words: line ${explanation.line}: ${explanation.says}`
     guessMoment(text)
     if (exported)
       for (const form of forms)

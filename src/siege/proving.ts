@@ -236,21 +236,21 @@ export function proveEdit(chance: Chance): Proven & { text: string } {
       ? round.passages.flatMap(each => [each, ...each.parts]).find(each => each.firstLine === request.at)
       : undefined
   const plan = planEdit(text, round, request)
-  const told = { request: JSON.stringify(request), text }
-  if (!plan.ok) return { ...told, refused: true, wrong: null }
+  const input = { request: JSON.stringify(request), text }
+  if (!plan.ok) return { ...input, refused: true, wrong: null }
   const after = applyEdits(text, plan.edits)
   const [lines, now] = [read(text), read(after)]
   const whole = new Set(now.map(({ raw }) => raw))
   for (const [number] of keptLines(lines))
     if (!whole.has(lines[number - 1]?.raw ?? '') && request.do !== 'remove')
-      return { ...told, refused: false, wrong: `the kept line ${number} was changed` }
+      return { ...input, refused: false, wrong: `the kept line ${number} was changed` }
   const halves = (of: typeof lines) => halfGuards(of.map(({ kind, raw }) => (kind === 'mark' ? raw : ''))).size
-  if (halves(now) > halves(lines)) return { ...told, refused: false, wrong: 'a guard was parted' }
+  if (halves(now) > halves(lines)) return { ...input, refused: false, wrong: 'a guard was parted' }
   for (const setting of settings) {
     const wrong = broken(request, passage, rehearseScript(text, setting).trace, rehearseScript(after, setting).trace)
-    if (wrong) return { ...told, refused: false, wrong: `${setting.job.name}: ${wrong}` }
+    if (wrong) return { ...input, refused: false, wrong: `${setting.job.name}: ${wrong}` }
   }
-  return { ...told, refused: false, wrong: null }
+  return { ...input, refused: false, wrong: null }
 }
 
 /** Makes one export of a script, and checks its proof independently. */
@@ -264,17 +264,17 @@ export function proveExport(chance: Chance): Proven & { text: string } {
       : family === 'host'
         ? { kind: 'host-macro', vocabularies: [] }
         : { kind: 'macro-files', vocabularies: [] }
-  const told = { request: form.kind, text }
+  const input = { request: form.kind, text }
   const files = exportScript(text, settings, {
     form,
     comments: chance() < 0.7,
     ending: oneOf(chance, ['as-it-is', 'lf'] as const),
   })
   const refused = files.some(({ otherwise }) => otherwise.length > 0)
-  if (refused || form.kind !== 'plain') return { ...told, refused, wrong: null }
+  if (refused || form.kind !== 'plain') return { ...input, refused, wrong: null }
   for (const [i, setting] of settings.entries()) {
     const parting = partingOf(rehearseScript(text, setting).trace, rehearseScript(files[i]?.text ?? '', setting).trace)
-    if (parting) return { ...told, refused, wrong: `${setting.job.name}, line ${parting.line}: ${parting.what}` }
+    if (parting) return { ...input, refused, wrong: `${setting.job.name}, line ${parting.line}: ${parting.what}` }
   }
-  return { ...told, refused, wrong: null }
+  return { ...input, refused, wrong: null }
 }

@@ -200,10 +200,10 @@ async function moving(): Promise<void> {
   const tooLate: string[] = []
   void post('empty').catch(() => {})
   await setTimeout(300)
-  const asked = performance.now()
+  const startedMs = performance.now()
   server.kill('SIGTERM')
   await ended
-  const took = performance.now() - asked
+  const took = performance.now() - startedMs
   if (took > 2000) tooLate.push(`it took ${took.toFixed(0)} ms`)
   const database = openDatabase(path)
   if (database.pragma('integrity_check', { simple: true }) !== 'ok') tooLate.push('the database is damaged')
@@ -305,13 +305,13 @@ async function drafting(): Promise<void> {
     cwd: root,
     env: { ...process.env, DRAFT_SEQUENCES: String(count) },
   })
-  let said = ''
+  let output = ''
   for (const stream of [child.stdout, child.stderr])
     stream.on('data', (text: Buffer) => {
-      said += text
+      output += text
     })
   const [code] = await once(child, 'exit')
-  tell('what is typed in the browser and not saved', count, code === 0 ? [] : [said.slice(-2000)])
+  tell('what is typed in the browser and not saved', count, code === 0 ? [] : [output.slice(-2000)])
 }
 
 const began = performance.now()

@@ -159,7 +159,7 @@ export function proveTranslation(chance: Chance): Proven & { text: string } {
   const { text, vocabulary } = madeForeign(chance)
   const ours = toOurs(text, vocabulary)
   const back = toTheirs(ours.text, vocabulary, () => false)
-  const told = { request: 'translation', text: `${text}\n--- ours\n${ours.text}\n--- back\n${back.text}` }
+  const input = { request: 'translation', text: `${text}\n--- ours\n${ours.text}\n--- back\n${back.text}` }
   const refused = ours.untranslatable.length > 0
   for (const setting of settingsFor(chance)) {
     const stage = { ...stageOf(setting), vocabulary }
@@ -168,12 +168,12 @@ export function proveTranslation(chance: Chance): Proven & { text: string } {
     const parting = partingOf(theirs, run(inPlainSyntax(ours.text, vocabulary), false), {
       as: ['in their words', 'in ours'],
     })
-    if (parting) return { ...told, refused, wrong: `${setting.job.name}: ${parting.line} ${parting.what}` }
+    if (parting) return { ...input, refused, wrong: `${setting.job.name}: ${parting.line} ${parting.what}` }
     if (back.untranslatable.length > 0) continue
     const again = partingOf(theirs, run(inPlainSyntax(back.text, vocabulary), true), {
       as: ['in their words', 'back in them'],
     })
-    if (again) return { ...told, refused, wrong: `${setting.job.name}: back: ${again.line} ${again.what}` }
+    if (again) return { ...input, refused, wrong: `${setting.job.name}: back: ${again.line} ${again.what}` }
   }
-  return { ...told, refused, wrong: null }
+  return { ...input, refused, wrong: null }
 }

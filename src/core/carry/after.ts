@@ -65,7 +65,7 @@ function known(
   request: Omit<CarryRequest, 'text'>,
 ): Record<string, string> {
   if (Object.keys(answers).length === 0) return {}
-  const asked = carryOver({ ...request, text, answers: {} })
-  const keys = new Set(asked.ok ? asked.asks.map(({ key }) => key) : [])
+  const unanswered = carryOver({ ...request, text, answers: {} })
+  const keys = new Set(unanswered.ok ? unanswered.asks.map(({ key }) => key) : [])
   return Object.fromEntries(Object.entries(answers).filter(([key]) => keys.has(key)))
 }

@@ -25,11 +25,11 @@ export type Heating = {
 }
 
 /** Cache by a script's rows, which never change. */
-const asked = new WeakMap<readonly Row[], Heating[]>()
+const heatingsOfRows = new WeakMap<readonly Row[], Heating[]>()
 
 export function heatings(script: Pick<Checked, 'rows' | 'stage'>): Heating[] {
-  const known = asked.get(script.rows) ?? heatingsIn(script)
-  asked.set(script.rows, known)
+  const known = heatingsOfRows.get(script.rows) ?? heatingsIn(script)
+  heatingsOfRows.set(script.rows, known)
   return known
 }
 

@@ -54,11 +54,11 @@ const quoted = (text: string): string => `“${text.length > longest ? `${text.s
 
 /** The changes between the lines of two matched passages, in order. */
 export function lineChanges(left: readonly Line[], right: readonly Line[], within: Within): string[] {
-  const told: string[] = []
+  const inGaps: string[] = []
   const moved = new Map<string, string[]>()
   let gone: Sent[] = []
   const settle = (come: readonly Sent[]) => {
-    for (const change of changesInGap(gone, come, within, moved)) told.push(change)
+    for (const change of changesInGap(gone, come, within, moved)) inGaps.push(change)
     gone = []
   }
   const same = (a: Sent, b: Sent) => a.text === b.text && a.isComment === b.isComment
@@ -68,7 +68,7 @@ export function lineChanges(left: readonly Line[], right: readonly Line[], withi
   }
   settle([])
   const places = [...moved].map(([what, steps]) => `${what} ${steps.length === 1 ? steps[0] : shared(steps)}`.trim())
-  const all = [...(places.length ? [`${within.noun} ${places.join(', ')}`] : []), ...told]
+  const all = [...(places.length ? [`${within.noun} ${places.join(', ')}`] : []), ...inGaps]
   return all.length > max ? [...all.slice(0, max), `${all.length - max} more changes in the ${within.noun}`] : all
 }
 

@@ -66,7 +66,7 @@ function coming(round: Rehearsed): Coming {
 
 const placeOf = (passage: Passage): Place => blockOf(passage)
 
-function told(match: Match): MatchedPassages {
+function shown(match: Match): MatchedPassages {
   if (match.left === null)
     return { title: match.right.title, is: 'new', moved: false, left: null, right: placeOf(match.right) }
   if (match.right === null)
@@ -81,7 +81,7 @@ const rehearsed = ({ text, setting }: Script): Rehearsed => rehearseAndCheck(tex
 export function compareScripts(left: Script, right: Script): Compared {
   const [a, b] = [rehearsed(left), rehearsed(right)]
   return {
-    matches: matchPassages(a, b).map(told),
+    matches: matchPassages(a, b).map(shown),
     words: wordsBetween(a, b),
     changes: changesBetween(a, b),
     left: coming(a),

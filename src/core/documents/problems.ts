@@ -10,7 +10,7 @@ import { macrosIn } from './open.ts'
 export function configProblems(stage: Stage): Trouble[] {
   const { opened, printer, firmware } = stage
   if (!opened || firmware.flow) return []
-  const told = configOf(printer)
+  const configOfPrinter = configOf(printer)
     .problems.filter(({ file = null }) => file === opened.file)
     .map(({ line, why }): Trouble => ({ kind: 'config', line, why }))
   const broken = macrosIn(stage, opened.file).flatMap(({ name, gcode, gcodeLine }): Trouble[] => {
@@ -19,5 +19,5 @@ export function configProblems(stage: Stage): Trouble[] {
     const why = `The template of ${name} can’t be read: ${tree.why} The host would not start.`
     return [{ kind: 'config', line: gcodeLine + tree.line - 1, why }]
   })
-  return [...told, ...broken]
+  return [...configOfPrinter, ...broken]
 }

@@ -9,7 +9,11 @@ export const arc = record<'arc'>({
   movesHead: true,
   book: { kind: 'moves the head', alsoCalled: 'circle curve go travel' },
   run: (recorder, command, { clockwise, byRadius }) => runArc(recorder, command, clockwise, byRadius),
-  says: told =>
-    sayMove(told, told.steps, told.effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc '),
+  says: context =>
+    sayMove(
+      context,
+      context.steps,
+      context.effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc ',
+    ),
   purpose: seen => (typeof move.purpose === 'function' ? move.purpose({ ...seen, effect: { does: 'move' } }) : 'move'),
 })

@@ -7,8 +7,8 @@ import { record } from './record.ts'
 const modes: readonly Modes['carriages'][] = ['single', 'auto-park', 'copied', 'mirrored']
 
 function modeIn(command: Command): Modes['carriages'] | null {
-  const said = textOf(command, 'MODE')?.toUpperCase()
-  if (said) return said === 'COPY' ? 'copied' : said === 'MIRROR' ? 'mirrored' : 'single'
+  const givenMode = textOf(command, 'MODE')?.toUpperCase()
+  if (givenMode) return givenMode === 'COPY' ? 'copied' : givenMode === 'MIRROR' ? 'mirrored' : 'single'
   if (hasLetter(command, 'CARRIAGE')) return 'single'
   return modes[numberOf(command, 'S') ?? -1] ?? null
 }

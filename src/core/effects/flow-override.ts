@@ -17,16 +17,16 @@ export const flowOverride = record<'flow-override'>({
   movesHead: false,
   book: { kind: 'changes how lines are taken', alsoCalled: 'percent extrusion multiplier flow rate' },
   run: (recorder, command, { unit }) => {
-    const said = numberOf(command, 'S')
-    if (said === null || said <= 0) return
-    const percent = unit === 'share' ? said * 100 : said
+    const given = numberOf(command, 'S')
+    if (given === null || given <= 0) return
+    const percent = unit === 'share' ? given * 100 : given
     const tools = toolsOf(recorder, command)
     recorder.set({
       flowPercents: recorder.modes.flowPercents.map((before, tool) => (tools.includes(tool) ? percent : before)),
     })
   },
   says: ({ command, spec, effect, stage, before }) => {
-    const said = numberOf(command, 'S')
+    const given = numberOf(command, 'S')
     const named = numberOf(command, 'T')
     const tools = named === null ? [Math.max(0, before.tool)] : toolsAt(stage.firmware, stage.printer, named)
     const several = stage.printer.tools.length > 1
@@ -34,8 +34,8 @@ export const flowOverride = record<'flow-override'>({
     const name = listed(tools.map(tool => toolName(stage.firmware, stage.printer, tool)))
     const of = several ? ` of ${name}` : ''
     const more = furtherLetters(command, spec, stage, 'ST')
-    if (said === null) return more ? `Flow${of}${more.replace('; ', ': ')}.` : 'Reports the flow.'
-    return `Flow${of} at ${plain(effect.unit === 'share' ? said * 100 : said)} % from here on${more}.`
+    if (given === null) return more ? `Flow${of}${more.replace('; ', ': ')}.` : 'Reports the flow.'
+    return `Flow${of} at ${plain(effect.unit === 'share' ? given * 100 : given)} % from here on${more}.`
   },
   purpose: 'limits',
 })

@@ -73,8 +73,8 @@ export const heat = record<'heat'>({
     heatTarget(command, effect)?.targetC === 0 ? 'cool-down' : effect.wait ? 'heat-wait' : 'heat',
 })
 
-function sayHeat(told: CommandContext<EffectOf<'heat'>>): string {
-  const { command, effect, before, stage, trace, row, tookS, spec } = told
+function sayHeat(context: CommandContext<EffectOf<'heat'>>): string {
+  const { command, effect, before, stage, trace, row, tookS, spec } = context
   const heater = heaterOf(command, effect)
   if (heater === 'other')
     return `Heats “${textOf(command, 'HEATER')}”, which is not this printer’s nozzle, bed or chamber.`
@@ -105,7 +105,7 @@ function sayHeat(told: CommandContext<EffectOf<'heat'>>): string {
   const startC = temperatureAt(history, trace.rows.start[row] as number)
   const cools = startC > targetC + 1
   if (tookS > 0) {
-    const since = startedOn(told, targetC)
+    const since = startedOn(context, targetC)
     const how = cools ? ` to cool to ${target}` : `: ${target}`
     return `Waits for the ${name}${how}, ${duration(tookS)}${since === null ? '' : `; heating since line ${since}`}.`
   }

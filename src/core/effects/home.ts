@@ -66,8 +66,8 @@ export const home = record<'home'>({
   },
   says: ({ command, steps, tookS, before, after, byFile, stage }) => {
     const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
-    const asked = named.length ? named : [...axes]
-    const which = hasLetter(command, 'O') ? asked.filter(axis => !before.homed[axis]) : asked
+    const namedAxes = named.length ? named : [...axes]
+    const which = hasLetter(command, 'O') ? namedAxes.filter(axis => !before.homed[axis]) : namedAxes
     if (which.length === 0) return 'Does nothing: every axis is homed already.'
     const order = stage.firmware.homingOrder.filter(axis => which.includes(axis)).map(axis => axis.toUpperCase())
     const list = order.length > 1 ? `${order.slice(0, -1).join(', ')}, then ${order.at(-1)}` : order.join()

@@ -60,15 +60,15 @@ export const move = record<'move'>({
     }
     goTo(recorder, target, feedMmS, takeFilament(recorder, command))
   },
-  says: told => {
-    const { command, effect, steps } = told
+  says: context => {
+    const { command, effect, steps } = context
     const how = effect.endStops === undefined ? null : numberOf(command, effect.endStops)
     const moved = named(command).map(axis => axis.toUpperCase())
     if (how === 1) return `Moves ${moved.join(', ')} to the end stop and homes it.`
     if (how === 3 || how === 4) return `Moves ${moved.join(', ')} until the end stop and measures.`
     if (effect.restorePoint && hasLetter(command, effect.restorePoint))
       return `Moves back to the saved position ${numberOf(command, effect.restorePoint) ?? 0}${moved.length ? ` on ${moved.join(', ')}` : ''}.`
-    return sayMove(told, steps)
+    return sayMove(context, steps)
   },
   purpose: ({ steps, stage }) => (steps ? purposeOfMove(steps, stage) : 'move'),
 })

@@ -29,8 +29,8 @@ function namedArea(command: Command): Rectangle | null {
 function pointsOf(recorder: Recorder, probe: Probe, command: Command, effect: EffectOf<'probe'>): Grid[] {
   const { printer, job } = recorder.stage
   const bed = wholeBed(printer, probe)
-  const asked = effect.count === null ? [] : numbersOf(command, effect.count)
-  const count: Grid | null = asked[0] ? { x: asked[0], y: asked[1] ?? asked[0] } : recorder.modes.grid
+  const counts = effect.count === null ? [] : numbersOf(command, effect.count)
+  const count: Grid | null = counts[0] ? { x: counts[0], y: counts[1] ?? counts[0] } : recorder.modes.grid
   const part = (area: Rectangle) => {
     const inside = onBed(area, bed)
     return probePoints(printer, probe, inside, count ?? gridFor(printer, probe, inside))

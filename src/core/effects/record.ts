@@ -52,7 +52,7 @@ export type EffectRecord<D extends Does> = {
   /** Executes the effect. `byFile` means that a file has run instead of the firmware's own procedure. */
   run?: (recorder: Recorder, command: Command, effect: EffectOf<D>, byFile: boolean) => void
   /** The sentence for a command that ran; null to use the sentence from the table. */
-  says?: (told: CommandContext<EffectOf<D>>) => string | null
+  says?: (context: CommandContext<EffectOf<D>>) => string | null
   purpose?: Purpose | ((seen: Seen<EffectOf<D>>) => Purpose)
 }
 

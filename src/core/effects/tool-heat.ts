@@ -17,9 +17,9 @@ export const toolHeat = record<'tool-heat'>({
     const before = recorder.modes.toolHeats[tool]
     if (!before) return
     const [activeC, standbyC] = [numberOf(command, effect.active), numberOf(command, effect.standby)]
-    const asked = effect.state === null ? null : numberOf(command, effect.state)
+    const stateNumber = effect.state === null ? null : numberOf(command, effect.state)
     // A tool that was never selected stays off until it is selected or set.
-    const state = states[asked ?? -1] ?? (tool === recorder.modes.tool ? 'active' : before.state)
+    const state = states[stateNumber ?? -1] ?? (tool === recorder.modes.tool ? 'active' : before.state)
     setToolHeat(recorder, tool, {
       activeC: Math.max(0, activeC ?? before.activeC),
       standbyC: Math.max(0, standbyC ?? before.standbyC),
@@ -40,9 +40,9 @@ export const toolHeat = record<'tool-heat'>({
       ...(numberOf(command, effect.active) === null ? [] : [`${celsius(heats.activeC)} in use`]),
       ...(numberOf(command, effect.standby) === null ? [] : [`${celsius(heats.standbyC)} standing by`]),
     ]
-    const asked = effect.state === null ? null : numberOf(command, effect.state)
+    const stateNumber = effect.state === null ? null : numberOf(command, effect.state)
     const now =
-      asked !== null
+      stateNumber !== null
         ? { off: 'its heater goes off', standby: 'it stands by now', active: 'it heats for use now' }[heats.state]
         : heats.state === 'off'
           ? 'its heater stays off until it is selected'

@@ -128,7 +128,7 @@ export function explainRow(
     return byFile
       ? sayMacro(`file ${byFile.name}`, '', ofLine.length ? ofLine : [row], trace)
       : sayFromTable(command, stage)
-  const told: CommandContext = {
+  const context: CommandContext = {
     command,
     spec,
     effect,
@@ -143,7 +143,7 @@ export function explainRow(
     modesKnown,
     byFile,
   }
-  return recordOf(effect).says?.(told as CommandContext<Effect & { does: never }>) ?? sayFromTable(command, stage)
+  return recordOf(effect).says?.(context as CommandContext<Effect & { does: never }>) ?? sayFromTable(command, stage)
 }
 
 /** Describes a macro of this printer: how much it does, and how long it takes. */

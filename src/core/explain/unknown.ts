@@ -94,16 +94,16 @@ export function unknownIn(lines: readonly Line[], stage: Stage): Unknown[] {
   for (const [at, line, command] of commandsOf(lines)) {
     const { name } = command
     if (!isUnknown(name, stage)) continue
-    const said = saidAt(lines, at)
+    const title = saidAt(lines, at)
     const letters = [...command.words.map(({ letter }) => letter), ...command.keys.map(({ key }) => key.toUpperCase())]
     const before = found.get(name)
     const proposed = before?.proposed ?? {
       family: stage.firmware.family,
       name,
-      title: upperFirst(said || name.replaceAll('_', ' ').toLowerCase()).slice(0, 120),
+      title: upperFirst(title || name.replaceAll('_', ' ').toLowerCase()).slice(0, 120),
       parameters: [],
-      effect: effectFromComment(said, name),
-      seconds: secondsIn(said),
+      effect: effectFromComment(title, name),
+      seconds: secondsIn(title),
     }
     const known = new Set(proposed.parameters.map(({ letter }) => letter))
     const parameters = [...new Set(letters)]
@@ -112,7 +112,7 @@ export function unknownIn(lines: readonly Line[], stage: Stage): Unknown[] {
     found.set(name, {
       name,
       lines: [...(before?.lines ?? []), line.number],
-      comment: before?.comment || said,
+      comment: before?.comment || title,
       proposed: { ...proposed, parameters: [...proposed.parameters, ...parameters] },
     })
   }

@@ -85,13 +85,13 @@ export const callLine = ({ head, given }: Call): string => [head, ...given].join
  */
 export function callIn({ head, given }: Call, vocabulary: Vocabulary, has: Has): { line: string; left: string[] } {
   const left: string[] = []
-  const said = given.flatMap(each => {
+  const translated = given.flatMap(each => {
     const { text, untranslatable } = toTheirs(each, vocabulary, has)
     if (untranslatable.length === 0) return [text]
     left.push(/^[A-Za-z_0-9]+(?==)/.exec(each)?.[0] ?? each.charAt(0))
     return []
   })
-  return { line: [head, ...said].join(' '), left }
+  return { line: [head, ...translated].join(' '), left }
 }
 
 /** A parameter's value in our language, for the call. */

@@ -44,11 +44,16 @@ export function identify(reply: string): Identified {
   return { ...known, version, machine, abilities }
 }
 
-function familyOf(all: Map<string, string>, told: string, abilities: number): Pick<Identified, 'family' | 'because'> {
+function familyOf(
+  all: Map<string, string>,
+  reportedVersion: string,
+  abilities: number,
+): Pick<Identified, 'family' | 'because'> {
   if (abilities > 0) return { family: 'board', because: `it lists ${abilities} abilities in lines of their own` }
   if (all.has('ELECTRONICS') && all.has('FIRMWARE_DATE'))
     return { family: 'macro-file', because: 'it names its electronics and the firmware’s date' }
-  if (/\d-\d+-g[0-9a-f]{6,}/.test(told)) return { family: 'host', because: 'its version ends in a count and a digest' }
+  if (/\d-\d+-g[0-9a-f]{6,}/.test(reportedVersion))
+    return { family: 'host', because: 'its version ends in a count and a digest' }
   if (all.has('HEADS')) return { family: 'dispensing', because: 'it counts its heads' }
   return {
     family: null,

@@ -15,13 +15,13 @@ const placeOf = ({ file, line }: LearnedField): string => (file ? `${file}${line
 const shown = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value))
 
 /** `tools.*.retractMm` applies to each tool. */
-function spread(told: readonly LearnedField[]): LearnedField[] {
-  const numbers = told.flatMap(({ field }) => {
+function spread(learned: readonly LearnedField[]): LearnedField[] {
+  const numbers = learned.flatMap(({ field }) => {
     const number = /^tools\.(\d+)\./.exec(field)?.[1]
     return number === undefined ? [] : [Number(number)]
   })
   const count = Math.max(0, ...numbers) + 1
-  return told.flatMap(each =>
+  return learned.flatMap(each =>
     each.field.startsWith('tools.*.')
       ? Array.from({ length: count }, (_, i) => ({ ...each, field: each.field.replace('*', String(i)) }))
       : [each],
@@ -32,9 +32,9 @@ function spread(told: readonly LearnedField[]): LearnedField[] {
  * The best known value of each field. Of two that are equally well known the later one counts, and if both are stated,
  * a question is asked.
  */
-function best(told: readonly LearnedField[], asks: Ask[]): Fields {
+function best(learned: readonly LearnedField[], asks: Ask[]): Fields {
   const fields: Fields = new Map()
-  for (const each of told) {
+  for (const each of learned) {
     const before = fields.get(each.field)
     if (before && weight[before.how] > weight[each.how]) continue
     // A file that states a field twice means the later value; two different files contradict each other.
@@ -131,13 +131,13 @@ function usualTold(printer: Printer, fields: Fields): LearnedField[] {
  * A printer with these fields and their sources, or the schema's issues if no printer can have them. `base` is not
  * changed.
  */
-export function withLearned(base: Printer, told: readonly LearnedField[]): v.SafeParseResult<typeof Printer> {
+export function withLearned(base: Printer, learned: readonly LearnedField[]): v.SafeParseResult<typeof Printer> {
   // Two tools may share one offset object, and a structured clone would keep that.
   const made: Json = JSON.parse(JSON.stringify(base))
   // Shorter paths first, so that a part's value is set after the whole's.
-  for (const { field, value } of [...told].sort((a, b) => a.field.length - b.field.length))
+  for (const { field, value } of [...learned].sort((a, b) => a.field.length - b.field.length))
     put(made, field, structuredClone(value))
-  return v.safeParse(Printer, { ...made, sources: { ...base.sources, ...sourcesOf(told) } })
+  return v.safeParse(Printer, { ...made, sources: { ...base.sources, ...sourcesOf(learned) } })
 }
 
 /** `usual` is the printer without any learned field. */
@@ -199,5 +199,5 @@ function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): Le
 }
 
 /** The sources of fields to store with a printer; for texts only that they exist. */
-const sourcesOf = (told: readonly LearnedField[]): Printer['sources'] =>
-  Object.fromEntries(told.map(({ field, how, file, line }) => [field, { how, file, line }]))
+const sourcesOf = (learned: readonly LearnedField[]): Printer['sources'] =>
+  Object.fromEntries(learned.map(({ field, how, file, line }) => [field, { how, file, line }]))

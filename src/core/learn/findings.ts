@@ -28,14 +28,14 @@ export type PassedOver = { file: string; line: number | null; why: string }
 
 /** Collects the results of one reader. */
 export class Notes {
-  readonly told: LearnedField[] = []
+  readonly fields: LearnedField[] = []
   readonly asks: Ask[] = []
   readonly passedOver: PassedOver[] = []
   readonly taught: TaughtCommand[] = []
 
   private put(how: How, field: string, value: unknown, place: Place | null, why?: string): void {
     if (value === null || value === undefined || (typeof value === 'number' && !Number.isFinite(value))) return
-    this.told.push({
+    this.fields.push({
       field,
       value,
       file: place?.file ?? null,

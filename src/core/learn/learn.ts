@@ -60,21 +60,21 @@ export function learnPrinter(given: readonly GivenFile[]): Learned {
   if (of('config').length) readConfigFiles(of('config'), notes)
   if (of('macro-file').length) readMacroFiles(of('macro-file'), notes)
   const family = familyFor(of('script'))
-  if (family && !notes.told.some(({ field }) => field === 'firmware.family'))
+  if (family && !notes.fields.some(({ field }) => field === 'firmware.family'))
     notes.guess('firmware.family', family, 'its table has most of the commands', {
       file: of('script')[0]?.name ?? '',
       line: 1,
     })
-  const first = assemble(notes.told)
+  const first = assemble(notes.fields)
   const known = new Map(first.told.map(({ field, how, file, line }) => [field, { how, file, line }]))
   for (const file of of('script')) readScript(file, first.printer, known, notes)
-  const { printer, usual, told, asks, passedOver } = of('script').length ? assemble(notes.told) : first
-  const asked = [...asks, ...notes.asks]
+  const { printer, usual, told, asks, passedOver } = of('script').length ? assemble(notes.fields) : first
+  const questions = [...asks, ...notes.asks]
   return {
     printer,
     usual,
     told,
-    asks: asked.filter(({ key }, i) => asked.findIndex(each => each.key === key) === i),
+    asks: questions.filter(({ key }, i) => questions.findIndex(each => each.key === key) === i),
     taught: notes.taught.filter(({ name }, i, all) => all.findIndex(each => each.name === name) === i),
     passedOver: [...notes.passedOver, ...passedOver],
   }

@@ -64,7 +64,7 @@ function places({ limits: found, mesh }: Gathered, notes: Notes): void {
 
 function probing({ probe: its, mesh, zSpeed }: Gathered, notes: Notes): void {
   if (!its || its.speed <= 0) return
-  const points = notes.told.find(({ field }) => field === 'probe.grid')?.value as { x: number } | undefined
+  const points = notes.fields.find(({ field }) => field === 'probe.grid')?.value as { x: number } | undefined
   const way = mesh && points && points.x > 1 ? (mesh.x[1] - mesh.x[0]) / (points.x - 1) : 40
   const seconds = its.dive / its.speed + its.dive / (zSpeed ?? 10) + way / Math.max(1, its.travel)
   notes.derive(

@@ -169,13 +169,13 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
   const lines = rawLines(text).map(plainReportLine)
   identification(text, lines, name, notes)
   const mesh = { x: -1, y: -1, line: 0 }
-  let told = false
+  let hasFields = false
   const cut = cutOffAt(text, lines)
   lines.forEach((line, i) => {
     const place = { file: name, line: i + 1 }
     if (i === cut) return
     if (softLimits(line, place, notes) || area(line, place, notes)) {
-      told = true
+      hasFields = true
       return
     }
     const command = readLine(line).command
@@ -187,7 +187,7 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
     }
     const reader = command ? settings[command.name] : undefined
     if (command && reader) {
-      told = true
+      hasFields = true
       reader(command, place, notes)
     } else if (command && passedSettings.test(command.name))
       notes.pass(place, `${command.name} sets nothing that a rehearsal needs.`)
@@ -199,7 +199,7 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
     notes.derive('storedMesh', true, place, 'a mesh is kept')
     notes.derive('probe.grid', { x: mesh.x + 1, y: mesh.y + 1 }, place, 'the mesh that is kept has so many points')
   }
-  if (told)
+  if (hasFields)
     notes.derive('firmware.family', 'board', { file: name, line: 1 }, 'saved settings of a board look like this')
   if (cut >= 0)
     notes.pass({ file: name, line: cut + 1 }, 'The report seems cut off here: no “ok” follows. This line is skipped.')

@@ -18,7 +18,7 @@ const kindOf = (received: string): string => (received.startsWith('"') ? 'a text
 
 const shorter = (place: string): string => (place.length > 100 ? `${place.slice(0, 100)}…` : place)
 
-function told({ place, issue }: Placed): string {
+function describe({ place, issue }: Placed): string {
   const at = place ? `${shorter(place)} ` : ''
   if (!issue.message.startsWith('Invalid'))
     return `${place ? `${shorter(place)}: ` : ''}${issue.message.replace(/\.$/, '')}`
@@ -35,7 +35,7 @@ export const pathOfIssue = (issue: Issue): string => deepest(issue).place
 export function sentenceOf(issues: readonly Issue[]): string {
   const [first, ...more] = issues
   if (!first) return 'It does not fit.'
-  return `${told(deepest(first))}${more.length ? ` (and ${more.length} more)` : ''}.`
+  return `${describe(deepest(first))}${more.length ? ` (and ${more.length} more)` : ''}.`
 }
 
 const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': 'More than', '<': 'Less than' }

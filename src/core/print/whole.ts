@@ -24,11 +24,11 @@ export type WholePrint = {
   course: { situation: number; printedS: number; layer: number }[]
 }
 
-/** Rehearses a whole print. Never throws. `told` receives the progress, from 0 to 1. */
+/** Rehearses a whole print. Never throws. `onProgress` receives the progress, from 0 to 1. */
 export function wholePrint(
   setting: PrintSetting,
   scripts: Scripts,
-  told: (share: number) => void = () => {},
+  onProgress: (share: number) => void = () => {},
 ): WholePrint {
   const { job } = setting
   const base = stageOf({ ...setting, moment: 'tool-change' })
@@ -50,7 +50,7 @@ export function wholePrint(
       now = leaves.get(key) ?? leaves.get(kinds.lowOf(key) ?? '') ?? now
       continue
     }
-    told(place / occasions.length)
+    onProgress(place / occasions.length)
     if (now !== null && printedS !== null) {
       const body = { tool, layer, z, seconds: printedS, at: change?.leavesAt ?? null }
       now = printed(now, { ...base, moment, layer }, body)
@@ -78,7 +78,7 @@ export function wholePrint(
     situations.push(situationOf(occasion, kind, round, taking, from, left))
   }
   if (scripts.cancel !== undefined && halfWay) situations.push(cancelled(setting, base, scripts.cancel, halfWay))
-  told(1)
+  onProgress(1)
   return {
     situations,
     course: occasions.flatMap(({ key, printedS, layer }) => {

@@ -254,7 +254,7 @@ export class JobReader {
   private seemsCut(): string | null {
     if (this.layersByHeight.size === 0 || this.heatersOff) return null
     return /^\s*G[0-3]\b/i.test(this.lastRaw) || !/^\s*(;|$|[GMT]\d)/i.test(this.lastRaw)
-      ? `It ends in the middle, at line ${this.lines} (“${this.lastRaw.trim().slice(0, 40)}”), with nothing switched off. What it tells holds up to there.`
+      ? `It ends in the middle, at line ${this.lines} (“${this.lastRaw.trim().slice(0, 40)}”), with nothing switched off. The facts below cover the part up to there.`
       : null
   }
 }
@@ -282,12 +282,12 @@ function byPlace(facts: PrintFacts, printer: Printer): PrintFacts {
 
 /** Makes a job for this printer from a file's facts, or says why there is none. */
 export function jobFrom(
-  told: PrintFacts,
+  read: PrintFacts,
   name: string,
   materials: readonly Material[],
   printer?: Printer,
 ): Job | string {
-  const facts = printer ? byPlace(told, printer) : told
+  const facts = printer ? byPlace(read, printer) : read
   const { area, topMm, firstLayerMm, layerMm, tools, firstTool, nozzleC, bedC } = facts
   if (!area || !(firstLayerMm > 0)) return 'No line of it lays filament along a way, so there is no print in it.'
   // Tools are T0 up to the highest one used, unless only one is used.

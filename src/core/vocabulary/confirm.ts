@@ -56,11 +56,11 @@ export function confirmed(
   const base = known ?? learn(text, name)?.vocabulary ?? (first && plainSigns(text, first.word, name))
   if (!base) throw new RangeError('There is no word to confirm.')
   const delimitersIn = [...base.words, ...(learn(text, name)?.vocabulary.words ?? [])]
-  const said = new Set(words.map(({ word }) => word))
+  const given = new Set(words.map(({ word }) => word))
   return {
     ...base,
     words: [
-      ...base.words.filter(({ word }) => known && !said.has(word)),
+      ...base.words.filter(({ word }) => known && !given.has(word)),
       ...words.map(({ word, value, standIn }) => ({
         word,
         value,

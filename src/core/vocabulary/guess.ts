@@ -146,9 +146,9 @@ const sides = [
 /** An edge of the print, of the bed or of the reach: `part_left_edge`, `bed_x_max`. */
 function sideIn(has: ReadonlySet<string>): string | null {
   for (const { value, of } of sides)
-    for (const told of of.map(each => each.split(' '))) {
-      const may = ['point', 'print', 'before', 'bed', 'reach', 'first', 'layer', ...told]
-      if (!told.every(each => has.has(each)) || [...has].some(each => !may.includes(each))) continue
+    for (const given of of.map(each => each.split(' '))) {
+      const may = ['point', 'print', 'before', 'bed', 'reach', 'first', 'layer', ...given]
+      if (!given.every(each => has.has(each)) || [...has].some(each => !may.includes(each))) continue
       return `${has.has('bed') ? 'bed' : has.has('reach') ? 'reach' : 'print'}_${value}`
     }
   return null
@@ -215,8 +215,8 @@ function guessAnew(word: string): Guess {
   return clue ? { value: clue.value, sureness: sureness(clue.needs.length, strange) } : nobody
 }
 
-const sureness = (told: number, strange: number): number =>
-  Math.min(1, Math.round((0.4 + 0.15 * told + 0.2 * (1 - strange)) * 100) / 100)
+const sureness = (understood: number, strange: number): number =>
+  Math.min(1, Math.round((0.4 + 0.15 * understood + 0.2 * (1 - strange)) * 100) / 100)
 
 /** Values that exist for each tool, including texts. */
 export const perTool: ReadonlySet<string> = new Set(

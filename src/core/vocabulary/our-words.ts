@@ -173,12 +173,14 @@ function joined(
         ? condition(`${left.text} ${compares} ${right.text}`, binds.compare)
         : null
     // `used[1] == 1` and `used[1] == true` mean `used[1]`; a comparison with 0 or false means the opposite.
-    const asked =
+    const plainCondition =
       left.kind === 'condition' ? left : right.kind === 'condition' && rightTree.is !== 'truth' ? right : null
-    const by = asked === left ? rightTree : leftTree
+    const by = plainCondition === left ? rightTree : leftTree
     const so = by.is === 'truth' ? by.so : by.is === 'number' && /^[01]$/.test(by.text) ? by.text === '1' : null
-    if (asked && so !== null && /^is/.test(compares))
-      return so === (compares === 'is') ? asked : condition(`not ${within(asked, binds.bare)}`, binds.not)
+    if (plainCondition && so !== null && /^is/.test(compares))
+      return so === (compares === 'is')
+        ? plainCondition
+        : condition(`not ${within(plainCondition, binds.bare)}`, binds.not)
     const [one, other] = [asNumber(left), asNumber(right)]
     return one && other && condition(`${within(one, binds.sum)} ${compares} ${within(other, binds.sum)}`, binds.compare)
   }

@@ -10,7 +10,7 @@ export function inPlainSyntax(text: string, vocabulary: Vocabulary): string {
   let plain = ''
   for (const { from, to, inside } of spansIn(text, allDelimiters(vocabulary))) {
     const branch = branchOf(inside.trim(), vocabulary)
-    const said =
+    const written =
       branch === null
         ? inside
         : branch.kind === 'when'
@@ -20,7 +20,7 @@ export function inPlainSyntax(text: string, vocabulary: Vocabulary): string {
             : branch.kind === 'otherwise'
               ? 'else'
               : 'endif'
-    plain += `${text.slice(at, from)}{${said}}`
+    plain += `${text.slice(at, from)}{${written}}`
     at = to
   }
   return plain + text.slice(at)

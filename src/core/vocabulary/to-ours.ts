@@ -25,7 +25,7 @@ export function toOurs(text: string, vocabulary: Vocabulary): Translated {
     const lines = reading.lines()
     for (const line of lines) if (staysTheirs(line)) reading.keepTheirs(line.raw)
     const more = [...reading.usedInTheirs].filter(name => !theirs.has(name))
-    if (more.length === 0) return inOurs(text, lines, reading.told)
+    if (more.length === 0) return inOurs(text, lines, reading.gaps)
     for (const name of more) theirs.add(name)
   }
 }
@@ -75,7 +75,7 @@ const dryScope = (settings: ReadonlyMap<string, Quantity>): Scope => ({
 })
 
 class Reading {
-  readonly told: Untranslatable[] = []
+  readonly gaps: Untranslatable[] = []
   /** The slicer's variables in untranslatable parts. */
   readonly usedInTheirs = new Set<string>()
   private readonly variables = new Map<string, string>()
@@ -128,7 +128,7 @@ class Reading {
   }
 
   private tell(line: number, what: string): void {
-    this.told.push({ line, what })
+    this.gaps.push({ line, what })
   }
 
   /** A slicer also reads branches in comments, and leaves lines out by them. */
@@ -145,14 +145,14 @@ class Reading {
   /** Translates a formula or condition; null if it can't be expressed. */
   private ours(formula: string, kind: 'Expression' | 'Condition'): string | null {
     const tree = readExpression(formula)
-    const said = tree && asOurFormula(tree, kind, this.knowing)
-    return said !== null && this.fits(said, kind) ? said : null
+    const ours = tree && asOurFormula(tree, kind, this.knowing)
+    return ours !== null && this.fits(ours, kind) ? ours : null
   }
 
   /** Whether our language accepts it: it can be parsed, and its units match. */
-  private fits(said: string, kind: 'Expression' | 'Condition'): boolean {
+  private fits(ours: string, kind: 'Expression' | 'Condition'): boolean {
     const scope = dryScope(this.units)
-    const found = kind === 'Condition' ? holds(said, scope) : evaluate(said, scope)
+    const found = kind === 'Condition' ? holds(ours, scope) : evaluate(ours, scope)
     return found.ok || / divides by zero/.test(found.why)
   }
 

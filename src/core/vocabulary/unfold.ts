@@ -42,13 +42,13 @@ export const staysTheirs = ({ parts }: Pick<LineParts, 'parts'>): boolean =>
 export function written({ parts, comment, ending, raw }: LineParts, eol: string): string {
   if (staysTheirs({ parts }))
     return raw.slice(0, raw.length - comment.length - ending.length).replaceAll('@', '@@') + comment + ending
-  const said = parts.map(
+  const shownParts = parts.map(
     (part): Part => (part.is === 'tag' && !part.block.sayable ? { is: 'text', text: part.raw } : part),
   )
-  const apart = said.some(({ is }) => is === 'tag' || is === 'setting')
-  if (!apart) return said.map(inLine).join('') + comment + ending
+  const apart = shownParts.some(({ is }) => is === 'tag' || is === 'setting')
+  if (!apart) return shownParts.map(inLine).join('') + comment + ending
   const indent = /^[ \t]*/.exec(raw)?.[0] ?? ''
-  const lines = unfolded(said, indent)
+  const lines = unfolded(shownParts, indent)
   // A comment after a mark becomes its own line; after a single command it stays there.
   const noted =
     comment &&

@@ -106,12 +106,12 @@ function lostIn(archive: Archive): string | null {
         ...variant.revisions.map(({ number }) => `${variant.name} ${number}`),
       ]),
     )
-    const asked = [
+    const references = [
       ...(backTo === null ? [] : [backTo]),
       ...variants.flatMap(({ bornOf }) => (bornOf ? [`${bornOf.variant} ${bornOf.number}`] : [])),
       ...trials.map(({ variant, number }) => `${variant} ${number}`),
     ]
-    if (!asked.every(each => known.has(each)))
+    if (!references.every(each => known.has(each)))
       return `“${name}” refers to a variant or revision that is not in the file.`
   }
   return null

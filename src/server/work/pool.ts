@@ -83,12 +83,12 @@ function makeThreads(max: number, { patienceMs, memoryMb }: ThreadLimits, file: 
       workerData: shelf,
     })
     const thread: Thread = { worker, asked: null, timer: undefined, began: 0 }
-    worker.on('message', (said: { ok: true; answer: never } | { ok: false; told: SentFailure }) => {
+    worker.on('message', (reply: { ok: true; answer: never } | { ok: false; failure: SentFailure }) => {
       const { asked } = thread
       clearTimeout(thread.timer)
       thread.asked = null
-      if (said.ok) asked?.done(said.answer)
-      else asked?.failed(errorOf(said.told))
+      if (reply.ok) asked?.done(reply.answer)
+      else asked?.failed(errorOf(reply.failure))
       goOn()
     })
     worker.on('error', () => end(thread))
@@ -134,12 +134,12 @@ function makeThreads(max: number, { patienceMs, memoryMb }: ThreadLimits, file: 
   function goOn(): void {
     while (waiting.length > 0) {
       const free = freeThread()
-      const asked = free && takeNext()
-      if (!free || !asked) return
-      free.asked = asked
+      const job = free && takeNext()
+      if (!free || !job) return
+      free.asked = job
       free.began = performance.now()
       free.timer = setTimeout(() => end(free), patienceMs)
-      free.worker.postMessage({ task: asked.task, given: asked.given }, movedWith(asked.given))
+      free.worker.postMessage({ task: job.task, given: job.given }, movedWith(job.given))
     }
   }
 

@@ -21,6 +21,6 @@ parentPort?.on('message', ({ task, given }: { task: string; given: unknown[] }) 
       movedWith(answer && typeof answer === 'object' ? Object.values(answer) : []),
     )
   } catch (error) {
-    parentPort?.postMessage({ ok: false, told: failureOf(error as Error) })
+    parentPort?.postMessage({ ok: false, failure: failureOf(error as Error) })
   }
 })

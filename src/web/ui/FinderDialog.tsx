@@ -63,11 +63,11 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
     run()
   }
   const things = useThings().data
-  const asked = words.trim()
+  const query = words.trim()
   const registered = useRegistryVersion(open)
   // biome-ignore lint/correctness/useExhaustiveDependencies: a page may still be loading when the finder opens over it
   const all = useMemo(() => (open ? actionsNow(navigate) : []), [open, navigate, registered])
-  const actions = withFewOfOne(all.filter(action => fitsWords(action, asked)))
+  const actions = withFewOfOne(all.filter(action => fitsWords(action, query)))
   const settings = useDesk.getState().open?.shown?.round.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
   const [toDo, toRead] = [withDistinctTitles(actions), withDistinctTitles(known)]
@@ -76,7 +76,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const hits =
     answer.to === words
       ? answer.hits
-      : answer.hits.filter(({ title, shown, printer }) => haveWords(soughtIn(`${title} ${shown} ${printer}`), asked))
+      : answer.hits.filter(({ title, shown, printer }) => haveWords(soughtIn(`${title} ${shown} ${printer}`), query))
   const named = hits.filter(({ kind }) => kind === 'name' || kind === 'refrain')
   const within = hits.filter(hit => !named.includes(hit))
   // Later hits appear above earlier ones: the first is selected until the person selects a different one.

@@ -128,12 +128,12 @@ function aside(script: Checked, line: number): Fix[] {
 function retract(script: Checked, line: number, own: number): Fix[] {
   const { phrases } = script.stage.firmware
   if (own <= 0) return []
-  const said = [
+  const retraction = [
     phrases.countFilament('relative'),
     phrases.move({ e: -own, f: 1800 }),
     phrases.countFilament(modesAt(script, line).extrusion),
   ]
-  return putBefore(script, line, said.join('\n'), 'Retract first')
+  return putBefore(script, line, retraction.join('\n'), 'Retract first')
 }
 
 /** The modes before a line. */

@@ -13,11 +13,11 @@ function check(script: Checked): Found[] {
   const line = commands.at(-1)?.line ?? 1
   const several = nozzleTargets.length > 1
   /** Tools that share a heater are reported once. */
-  const told = new Set<number>()
+  const seen = new Set<number>()
   const found: Found[] = nozzleTargets.flatMap((target, tool): Found[] => {
     const heater = heaterOfTool(printer, tool)
-    if (target <= 0 || told.has(heater)) return []
-    told.add(heater)
+    if (target <= 0 || seen.has(heater)) return []
+    seen.add(heater)
     const name = several ? `The nozzle of ${toolName(firmware, printer, tool)}` : 'The nozzle'
     const off = phrases.heat('nozzle', 0, several ? addressOf(firmware, printer, tool) : null)
     const message = `${name} is still on at ${celsius(target)} when the script ends. The filament in it chars, and nobody is watching.`

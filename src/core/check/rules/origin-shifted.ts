@@ -46,8 +46,8 @@ function check(script: Checked): Found[] {
   const again = stage.firmware.phrases.home(moved)
   const byG92 = sources.some(({ severity }) => severity === 'error')
   if (flat.length > 0) {
-    const told = moved.map(axis => `${axis.toUpperCase()} by ${mm(shift[axis])}`).join(', ')
-    const message = `The whole print is shifted by ${by || 'this'}: ${told}.`
+    const shiftedBy = moved.map(axis => `${axis.toUpperCase()} by ${mm(shift[axis])}`).join(', ')
+    const message = `The whole print is shifted by ${by || 'this'}: ${shiftedBy}.`
     return [
       {
         line: row.line,

@@ -11,10 +11,10 @@ function check({ text, stage }: Checked): Found[] {
   if (!vocabulary) return []
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const { untranslatable } = toTheirs(text, vocabulary, feature => scope.has(feature))
-  const told = new Set<string>()
+  const seen = new Set<string>()
   return untranslatable.flatMap(({ line, what }): Found[] => {
-    if (told.has(what)) return []
-    told.add(what)
+    if (seen.has(what)) return []
+    seen.add(what)
     const message = `“${vocabulary.name}” can’t express ${what}. Export plain numbers for one job, or teach the placeholder.`
     return [{ line, message }]
   })

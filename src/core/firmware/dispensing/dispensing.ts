@@ -7,7 +7,7 @@ import { phrases } from './phrases.ts'
 
 const head = num('T', 'which head', 'number', [10, 49])
 /** Settings of a head without effect on a rehearsal. */
-const told = quiet('configuration')
+const configures = quiet('configuration')
 const stop: Effect = { does: 'pause', file: null, parks: false, seconds: null, milliseconds: null }
 const end: Effect = { does: 'finish', file: null, stops: 'script' }
 const paste = (back: boolean): Effect => ({ does: 'firmware-retract', back })
@@ -20,7 +20,7 @@ const pasteLetters = [
 ]
 
 /** With a rate or a number of pulses the command only changes settings. */
-const tellsPaste = (title: string): Case[] => ['S', 'E', 'I'].map(letter => when(letter, null, title, told))
+const tellsPaste = (title: string): Case[] => ['S', 'E', 'I'].map(letter => when(letter, null, title, configures))
 
 const heads: CommandSpec[] = [
   row(
@@ -53,9 +53,15 @@ const heads: CommandSpec[] = [
     [num('E', '0 volume, 1 length', 'number'), num('D', 'diameter', 'mm'), head],
     'M229 E0 D0',
   ),
-  row('M756', 'Layer height', told, [num('S', 'to', 'mm', [0.01, 10]), head], 'M756 S0.5'),
-  row('M757', 'Nozzle diameter', told, [head, num('S', 'to', 'mm', [0.05, 10])], 'M757 T11 S0.8'),
-  row('M758', 'Pulses per volume', told, [head, num('S', 'to', 'number'), num('P', 'to', 'number')], 'M758 T11 S1297'),
+  row('M756', 'Layer height', configures, [num('S', 'to', 'mm', [0.01, 10]), head], 'M756 S0.5'),
+  row('M757', 'Nozzle diameter', configures, [head, num('S', 'to', 'mm', [0.05, 10])], 'M757 T11 S0.8'),
+  row(
+    'M758',
+    'Pulses per volume',
+    configures,
+    [head, num('S', 'to', 'number'), num('P', 'to', 'number')],
+    'M758 T11 S1297',
+  ),
   row('M721', 'Retract the paste', paste(true), pasteLetters, 'M721 T11 S5000 E2000 P0 I1', {
     cases: tellsPaste('Retraction of the paste'),
   }),
@@ -65,7 +71,7 @@ const heads: CommandSpec[] = [
   row(
     'M350',
     'Microsteps of the motors',
-    told,
+    configures,
     [...each('XYZE', 'number'), head, num('P', 'to', 'number')],
     'M350 T11 P8',
   ),

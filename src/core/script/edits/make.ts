@@ -129,13 +129,13 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
   }
   const max = printer.heaters.nozzle.highestC
   for (let row = 0; row < trace.rows.count; row++) {
-    const asked = Math.max(0, ...modesAfter(trace, row).nozzleTargets)
+    const hottestC = Math.max(0, ...modesAfter(trace, row).nozzleTargets)
     if (
       within(trace.rows.line[row] as number) &&
-      asked > max &&
-      asked > Math.max(0, ...modesBefore(trace, row).nozzleTargets)
+      hottestC > max &&
+      hottestC > Math.max(0, ...modesBefore(trace, row).nozzleTargets)
     )
-      return `It would heat the nozzle to ${plain(asked, 0)} °C; this printer takes ${plain(max, 0)} °C at most.`
+      return `It would heat the nozzle to ${plain(hottestC, 0)} °C; this printer takes ${plain(max, 0)} °C at most.`
   }
   const tooMuch = (mm3S: number, tool: number): string =>
     `It would extrude ${plain(mm3S, 1)} mm³/s; this hot end can melt ${plain(printer.tools[tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`

@@ -75,12 +75,12 @@ const holdsFor = (value: number | string, operator: string, limit: number | stri
 
 /** Whether a combination of results is possible: comparisons of the same subject must agree on a value. */
 function possible(branches: ReadonlyMap<string, boolean>): boolean {
-  const asked = new Map<string, { operator: string; limit: number | string; so: boolean }[]>()
+  const bySubject = new Map<string, { operator: string; limit: number | string; so: boolean }[]>()
   for (const [text, so] of branches) {
     const found = comparisonIn(text)
-    if (found) asked.set(found.subject, [...(asked.get(found.subject) ?? []), { ...found, so }])
+    if (found) bySubject.set(found.subject, [...(bySubject.get(found.subject) ?? []), { ...found, so }])
   }
-  return [...asked.values()].every(all => {
+  return [...bySubject.values()].every(all => {
     // Values at, between and beyond the limits.
     const values = all.flatMap(({ limit }): (number | string)[] =>
       typeof limit === 'number' ? [limit, limit - 1e-3, limit + 1e-3] : [limit, `not ${limit}`],

@@ -30,7 +30,7 @@ export function IntoScript({ script, to, plan }: Props) {
   const [place, setPlace] = useState<number | null>(null)
   const targetId = chosen ?? usual?.id ?? null
   const { text: part, kind } = plan
-  const asked = useQuery({
+  const query = useQuery({
     queryKey: ['into', targetId, part, kind],
     enabled: targetId !== null,
     queryFn: async () => {
@@ -47,7 +47,7 @@ export function IntoScript({ script, to, plan }: Props) {
         {to.data.name} has no script yet that the passage could go into. Carry the whole script over first.
       </Notice>
     )
-  const found = asked.data
+  const found = query.data
   const at = place ?? found?.proposed ?? 0
   const put = async () => {
     const edit = found?.places[at]?.edit
@@ -84,7 +84,7 @@ export function IntoScript({ script, to, plan }: Props) {
         </Button>
       </div>
       <p className="mt-1 text-small text-soft">It opens on the Desk as a change that is not saved yet.</p>
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
       <Failed why={putting.problem} onRetry={putting.retry} />
     </Card>
   )

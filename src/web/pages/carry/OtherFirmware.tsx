@@ -34,12 +34,12 @@ type Family = Firmware['family']
 
 export function OtherFirmware() {
   const { id = '' } = useParams()
-  const asked = useScriptsOf(Number(id))
+  const query = useScriptsOf(Number(id))
   const macros = useQuery({ queryKey: ['macros of', id], queryFn: () => api.macrosToCarry(Number(id)) })
-  if (!asked.data || !macros.data) return <Pending on={[asked, macros]} what="the printer" />
-  const printer = asked.data.things.printers.find(each => String(each.id) === id)?.data
+  if (!query.data || !macros.data) return <Pending on={[query, macros]} what="the printer" />
+  const printer = query.data.things.printers.find(each => String(each.id) === id)?.data
   if (!printer) return <MissingThing why={`There is no printer ${id}.`} />
-  return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} macros={macros.data} />
+  return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={query.data.scripts} macros={macros.data} />
 }
 
 type Props = { id: number; printer: Printer; scripts: readonly SavedScript[]; macros: readonly MacroToCarry[] }

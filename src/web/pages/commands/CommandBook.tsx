@@ -21,8 +21,8 @@ export function CommandBook() {
   const { name } = useParams()
   const navigate = useNavigate()
   useTitle('Commands')
-  const asked = useThings()
-  const things = asked.data
+  const loading = useThings()
+  const things = loading.data
   const [query, setQuery] = useState('')
   const [family, setFamily] = useState<FamilyName | 'all'>('all')
   const [panel, setPanel] = useState<'teach' | 'identify' | null>(null)
@@ -71,7 +71,7 @@ export function CommandBook() {
         </>
       }
     >
-      {asked.error && <Pending on={[asked]} what="what was taught" />}
+      {loading.error && <Pending on={[loading]} what="what was taught" />}
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4 max-tablet:grid-cols-1 max-tablet:grid-rows-[240px_auto]">
         <div className="flex min-h-0 flex-col gap-2">
           <List entries={found} chosen={chosen} query={query} />

@@ -28,7 +28,7 @@ export function History() {
   const [trying, setTrying] = useState<Revision | null>(null)
   const [fitting, setFitting] = useState(false)
   const setting = useMemo(() => story && things && usualSetting(story.script, things), [story, things])
-  const { told, timed, problem, retry } = useRevisionEffects(story, setting, things)
+  const { effects: told, timed, problem, retry } = useRevisionEffects(story, setting, things)
 
   if (!story || !things || !setting) return <Pending on={[askedStory, askedThings]} what="the history" />
   const { script, revisions, trials, variants } = story
@@ -62,7 +62,7 @@ export function History() {
       {variants.length > 1 && <VariantList scriptId={script.id} variants={variants} />}
       <Failed why={problem && `What the revisions do could not be worked out. ${problem}`} onRetry={retry} />
       {revisions.length > 1 && <HistoryChart story={story} effects={told} />}
-      <RevisionList story={story} told={told} timed={timed} unknown={problem !== null} onTry={setTrying} />
+      <RevisionList story={story} effects={told} timed={timed} unknown={problem !== null} onTry={setTrying} />
       {trying && (
         <TrialPanel
           revision={trying}

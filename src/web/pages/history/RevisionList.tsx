@@ -12,7 +12,7 @@ import { isNewest, RevisionItem } from './RevisionItem.tsx'
 
 type Props = {
   story: Story
-  told: ReadonlyMap<number, RevisionEffect>
+  effects: ReadonlyMap<number, RevisionEffect>
   /** The rehearsed duration of each timed trial, for its job and material, s. */
   timed: ReadonlyMap<number, number>
   /** True when the revisions that are still missing could not be calculated. */
@@ -20,7 +20,7 @@ type Props = {
   onTry: (revision: Revision) => void
 }
 
-export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
+export function RevisionList({ story, effects: told, timed, unknown, onTry }: Props) {
   const [branching, setBranching] = useState<Revision | null>(null)
   const [shown, setShown] = useState(maxAtFirst)
   const { script, variants, revisions } = story

@@ -11,14 +11,14 @@ import { beforeOf, timedTrials } from './story.ts'
 const inOneRequest = 5
 
 type ShownRevision = {
-  told: ReadonlyMap<number, RevisionEffect>
+  effects: ReadonlyMap<number, RevisionEffect>
   /** By the id of the trial, s. */
   timed: ReadonlyMap<number, number>
   /** Why the others could not be rehearsed; null if nothing failed. */
   problem: string | null
 }
 
-const nothing: ShownRevision = { told: new Map(), timed: new Map(), problem: null }
+const nothing: ShownRevision = { effects: new Map(), timed: new Map(), problem: null }
 
 export function useRevisionEffects(story: Story | null, setting: RehearsalInput | null, things: Things | null) {
   const [state, setState] = useState<ShownRevision>(nothing)
@@ -42,7 +42,7 @@ export function useRevisionEffects(story: Story | null, setting: RehearsalInput 
           .map(each => ({ ...each, before: ids.has(each.before ?? 0) ? each.before : null }))
         const found = await inWorker(tasks => tasks.tellRevisions(sent, setting))
         const own = found.filter(({ id }) => wanted.some(each => each.id === id))
-        put(({ told }) => ({ told: new Map([...told, ...own.map(each => [each.id, each] as const)]) }))
+        put(({ effects }) => ({ effects: new Map([...effects, ...own.map(each => [each.id, each] as const)]) }))
       }
       for (const { trialId, text, setting: own } of timedTrials(story, setting, things)) {
         if (left) return

@@ -101,11 +101,11 @@ export function Macros() {
 const none: MacroTrouble[] = []
 
 function OfPrinter({ printer }: { printer: Saved<Printer> }) {
-  const asked = useComputed(
+  const computed = useComputed(
     useCallback(() => inWorker(tasks => tasks.macroTroubles(settingFor(printer.data))), [printer]),
   )
   // Until there is a response the lines have only their sentences.
-  const troubles = asked.data ?? none
+  const troubles = computed.data ?? none
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
@@ -125,8 +125,8 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
   return (
     <>
       <Failed
-        why={asked.error && `What the macros do could not be worked out. ${asked.error.message}`}
-        onRetry={() => void asked.refetch()}
+        why={computed.error && `What the macros do could not be worked out. ${computed.error.message}`}
+        onRetry={() => void computed.refetch()}
       />
       <MacroText
         all={all}

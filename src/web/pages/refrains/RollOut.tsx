@@ -198,8 +198,8 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
 }
 
 /** “4 min 2 s → 3 min 58 s”, or a single value if nothing changes. */
-function turned({ before, after }: Proof, said: (told: RevisionEffect) => string) {
-  const [was, is] = [said(before), said(after)]
+function turned({ before, after }: Proof, describe: (told: RevisionEffect) => string) {
+  const [was, is] = [describe(before), describe(after)]
   return was === is ? (
     <span className="text-soft">{is}</span>
   ) : (

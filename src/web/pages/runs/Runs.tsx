@@ -124,7 +124,7 @@ function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
   const failing = rows.filter(({ counts }) => counts.error > 0).length
   const warned = rows.filter(({ counts }) => counts.error === 0 && counts.warning > 0).length
   const lacking = rows.filter(row => row.counts.error + row.counts.warning === 0 && !isRight(row)).length
-  const said =
+  const verdict =
     failing > 0
       ? `${plural(failing, 'run')} of ${rows.length} would go wrong`
       : warned > 0
@@ -137,7 +137,7 @@ function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
       role="status"
       className={`font-serif text-heading font-semibold ${failing ? 'text-bad' : warned || lacking || troubled ? 'text-warn' : 'text-good'}`}
     >
-      {going ? `${said}, so far` : said}
+      {going ? `${verdict}, so far` : verdict}
       {stopped && ', stopped before the end'}
       {troubled && ', and not all could be rehearsed'}
       {tookS !== null && (

@@ -31,11 +31,11 @@ async function difference(script: ScriptHead): Promise<string> {
 export function Variants({ script }: { script: ScriptHead }) {
   const { id, variantId, backTo } = script
   const variants = useStory(id).data?.variants ?? []
-  const asked = useQuery({
+  const query = useQuery({
     queryKey: ['variants apart', id, variantId, backTo],
     queryFn: () => difference(script),
   })
-  const words = asked.data ?? ''
+  const words = query.data ?? ''
   const using = useCommand((wanted: number, forNextPrint: boolean) => api.use(id, wanted, forNextPrint))
   const use = (wanted: number, forNextPrint: boolean) => void using.run(wanted, forNextPrint)
   const back = variants.find(each => each.id === backTo)
@@ -81,7 +81,7 @@ export function Variants({ script }: { script: ScriptHead }) {
         )}
       </span>
       <Failed why={using.problem} onRetry={using.retry} />
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={query.error?.message} onRetry={() => void query.refetch()} />
     </div>
   )
 }

@@ -19,10 +19,10 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     .flatMap(({ scripts }) => scripts)
     .filter(({ id, summary }) => summary === null && wanted.includes(id))
     .slice(0, maxAtOnce)
-  const asked = missing.map(keyOf).join(' ')
+  const keys = missing.map(keyOf).join(' ')
   // biome-ignore lint/correctness/useExhaustiveDependencies: which are missing is what it goes by, and of which shelf
   useEffect(() => {
-    if (asked === '') return
+    if (keys === '') return
     let left = false
     api.summaries(missing.map(({ id }) => id)).then(
       found => {
@@ -38,7 +38,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     return () => {
       left = true
     }
-  }, [asked, printers])
+  }, [keys, printers])
   return whole
 }
 

@@ -44,8 +44,8 @@ async function compareBoth(leftKey: string, rightKey: string, pasted: string): P
 export function SideBySide() {
   const [search, setSearch] = useSearchParams()
   useTitle('Side by side')
-  const asked = useShelf()
-  const shelf = asked.data?.printers ?? none
+  const query = useShelf()
+  const shelf = query.data?.printers ?? none
   const [pasted, setPasted] = useState('')
   const [putInto, setPutInto] = useState<{ text: string; scriptId: number } | null>(null)
   const [quiet, setQuiet] = useState(false)

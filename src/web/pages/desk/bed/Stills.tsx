@@ -66,13 +66,13 @@ export function Stills({ round, width, totalS }: Props) {
         )
       })}
       {oozing.map(({ startS, endS, mm3, where, line }, i) => {
-        const told = `Oozes about ${plain(mm3, 1)} mm³ while ${where}, line ${line}; an estimate`
+        const label = `Oozes about ${plain(mm3, 1)} mm³ while ${where}, line ${line}; an estimate`
         return (
           <span
             key={oozeKeys[i]}
-            title={told}
+            title={label}
             role="img"
-            aria-label={told}
+            aria-label={label}
             style={{ left: x((startS + endS) / 2) - 8 }}
             className="absolute bottom-[35px] z-[1] flex items-center rounded-sm bg-raised/85 text-small leading-[14px] whitespace-nowrap text-warn"
           >

@@ -7,11 +7,11 @@ export type Transform = { k: number; x: number; y: number }
 
 export type Zooming = ReturnType<typeof zoomingOf>
 
-/** `elsewhere` tells whether dragging has a different meaning now; `told` gets each new transform. */
-export function zoomingOf(element: SVGSVGElement, elsewhere: () => boolean, told: (to: Transform) => void) {
+/** `elsewhere` tells whether dragging has a different meaning now; `onTransform` gets each new transform. */
+export function zoomingOf(element: SVGSVGElement, elsewhere: () => boolean, onTransform: (to: Transform) => void) {
   const behavior = zoom<SVGSVGElement, unknown>()
     .filter(event => !(elsewhere() && event.type !== 'wheel') && !event.button && event.type !== 'dblclick')
-    .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => told(transform))
+    .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => onTransform(transform))
   const picture = select(element).call(behavior)
   return {
     /** Sets the picture's size, px, and the largest magnification. */

@@ -44,7 +44,7 @@ export function MakerPad({ request, setting, preview }: Props) {
           ))}
       </div>
       {maker.swatches && <Swatches blends={maker.swatches(values, surroundings)} />}
-      {preview?.round && <p className="mt-1.5 text-control">{told(preview.round, request)}</p>}
+      {preview?.round && <p className="mt-1.5 text-control">{describeOutcome(preview.round, request)}</p>}
       {preview?.note && <p className="mt-1 text-control text-warn">{preview.note}</p>}
     </div>
   )
@@ -97,7 +97,7 @@ function Words({ parameter, value, onChange }: { parameter: Text; value: string;
 }
 
 /** The result of the passage on the simulated printer: its length, bead, filament and time. */
-function told(round: DeskRound, { maker, at }: Make): string {
+function describeOutcome(round: DeskRound, { maker, at }: Make): string {
   const passage = round.passages.findLast(({ made, headingLine }) => made?.maker === maker && (headingLine ?? 0) <= at)
   if (!passage) return ''
   const strokes = round.strokes.filter(({ line }) => line >= passage.firstLine && line <= passage.lastLine)

@@ -69,7 +69,7 @@ export function PreviewCard({
       {preview?.fits && <Fits {...preview.fits} />}
       <Failed why={failure && `What it does could not be rehearsed. ${failure.why}`} onRetry={failure?.retry} />
       <p className="mt-1 text-small text-soft" role="status">
-        {preview && !failure && told(preview, open)}
+        {preview && !failure && describeChange(preview, open)}
       </p>
     </section>
   )
@@ -77,7 +77,7 @@ export function PreviewCard({
 
 const titleOf = (rule: string): string => rules.find(({ name }) => name === rule)?.title ?? rule
 
-function told({ round }: Preview, { round: now }: Seen): string {
+function describeChange({ round }: Preview, { round: now }: Seen): string {
   if (!round || !now) return 'Rehearsing it…'
   const time = `${duration(round.durations.totalS)} instead of ${duration(now.durations.totalS)}`
   const [after, before] = [seriousOf(round.findings).length, seriousOf(now.findings).length]

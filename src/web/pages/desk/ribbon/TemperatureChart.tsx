@@ -20,9 +20,9 @@ const [letterPx, lineHighPx] = [7, 16]
 type Row = {
   at: number
   nozzle: number
-  nozzleTold: number | null
+  nozzleTarget: number | null
   bed: number
-  bedTold: number | null
+  bedTarget: number | null
   surface: number | null
 }
 
@@ -43,16 +43,25 @@ export const TemperatureChart = memo(function TemperatureChart({ round, setting,
     () =>
       times(round, totalS).map((at): Row => {
         const row = (history: HeaterHistory | undefined) =>
-          history ? { is: temperatureAt(history, at), told: targetAt(history, at) } : { is: roomC, told: 0 }
+          history
+            ? { actualC: temperatureAt(history, at), targetC: targetAt(history, at) }
+            : { actualC: roomC, targetC: 0 }
         const inUse = round.trace.rows.modes[Math.max(0, commandAt(round.trace, at))]?.tool ?? 0
         const [n, b] = [row(nozzles[inUse]), row(bed)]
         const surface = settles ? surfaceAt(bed, at) : null
-        return { at, nozzle: n.is, nozzleTold: n.told || null, bed: b.is, bedTold: b.told || null, surface }
+        return {
+          at,
+          nozzle: n.actualC,
+          nozzleTarget: n.targetC || null,
+          bed: b.actualC,
+          bedTarget: b.targetC || null,
+          surface,
+        }
       }),
     [round, totalS, nozzles, bed, settles],
   )
   const oozeSafeC = setting.material.oozeSafeC
-  const highest = Math.max(oozeSafeC, ...data.map(row => Math.max(row.nozzle, row.nozzleTold ?? 0))) * 1.1
+  const highest = Math.max(oozeSafeC, ...data.map(row => Math.max(row.nozzle, row.nozzleTarget ?? 0))) * 1.1
   // The space below zero is for the ribbon's labels of waits.
   const lowest = -highest * 0.08
   const xOf = (at: number) => (at / totalS) * width
@@ -87,8 +96,8 @@ export const TemperatureChart = memo(function TemperatureChart({ round, setting,
           <path key={at} d={`M${xOf(at)} ${topRoom}V${height - axisHeight}`} stroke="var(--rule)" />
         ))}
         <path d={`M0 ${yOf(oozeSafeC)}H${width}`} stroke="var(--warn)" strokeDasharray="2 4" />
-        <path {...curve('nozzleTold')} stroke="var(--heat)" strokeDasharray="1 3" />
-        <path {...curve('bedTold')} stroke="var(--bed)" strokeDasharray="1 3" />
+        <path {...curve('nozzleTarget')} stroke="var(--heat)" strokeDasharray="1 3" />
+        <path {...curve('bedTarget')} stroke="var(--bed)" strokeDasharray="1 3" />
         <path {...curve('bed')} stroke="var(--bed)" strokeWidth={2} strokeDasharray="7 4" />
         {settles && (
           <path

@@ -9,24 +9,24 @@ import { at } from '../fields.ts'
 import { describeField, grouped, labelOfField } from './learned-words.ts'
 
 type Props = {
-  told: readonly LearnedField[]
+  fields: readonly LearnedField[]
   existing: Printer | null
   /** The number of fields whose value does not change. */
   same: number
-  isTaken: (told: LearnedField) => boolean
+  isTaken: (field: LearnedField) => boolean
   onTake: (fields: readonly string[], take: boolean) => void
 }
 
 const signs: Record<How, typeof Check> = { stated: Check, derived: CornerDownRight, guessed: CircleDashed }
 
-export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
+export function LearnedTable({ fields, existing, same, isTaken, onTake }: Props) {
   const all = (take: boolean) =>
     onTake(
-      told.map(({ field }) => field),
+      fields.map(({ field }) => field),
       take,
     )
   const columns = ['Take', 'Field', 'Value', ...(existing ? ['Known now'] : []), 'Where from']
-  const stated = told.filter(({ how }) => how !== 'guessed')
+  const stated = fields.filter(({ how }) => how !== 'guessed')
   return (
     <section aria-label="What the files say">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -57,7 +57,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
       </div>
       <div className="overflow-x-auto" tabIndex={-1}>
         <Table hideHeadings columns={columns}>
-          {grouped(told).map(({ title, told: of }) => (
+          {grouped(fields).map(({ title, fields: of }) => (
             <tbody key={title}>
               <tr>
                 <th colSpan={columns.length} className="pt-3 pb-0.5 text-left font-serif text-lead font-semibold">
@@ -67,7 +67,7 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
               {of.map(each => (
                 <Row
                   key={each.field}
-                  told={each}
+                  learned={each}
                   existing={existing}
                   taken={isTaken(each)}
                   onTake={take => onTake([each.field], take)}
@@ -81,9 +81,9 @@ export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
   )
 }
 
-type RowProps = { told: LearnedField; existing: Printer | null; taken: boolean; onTake: (take: boolean) => void }
+type RowProps = { learned: LearnedField; existing: Printer | null; taken: boolean; onTake: (take: boolean) => void }
 
-function Row({ told: { field, value, file, line, how, why }, existing, taken, onTake }: RowProps) {
+function Row({ learned: { field, value, file, line, how, why }, existing, taken, onTake }: RowProps) {
   const Sign = signs[how]
   const label = labelOfField(field)
   return (

@@ -78,7 +78,7 @@ export function Proposal({ learned, existing, onDone }: Props) {
     <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-wide:grid-cols-1">
       <div className="order-1 grid content-start gap-5">
         <LearnedTable
-          told={differing}
+          fields={differing}
           existing={existing?.data ?? null}
           same={told.length - differing.length}
           isTaken={isTaken}

@@ -14,15 +14,15 @@ const groups: readonly [string, RegExp][] = [
 ]
 
 /** The fields in groups, in the order in which a printer is described. */
-export const grouped = (told: readonly LearnedField[]): { title: string; told: LearnedField[] }[] =>
+export const grouped = (fields: readonly LearnedField[]): { title: string; fields: LearnedField[] }[] =>
   [...groups, ['Besides', /^/] as const]
     .map(([title, fits], i) => ({
       title,
-      told: told.filter(
+      fields: fields.filter(
         ({ field }) => fits.test(field) && !groups.slice(0, i).some(([, before]) => before.test(field)),
       ),
     }))
-    .filter(group => group.told.length > 0)
+    .filter(group => group.fields.length > 0)
 
 const words: Readonly<Record<string, string>> = {
   name: 'Name',
