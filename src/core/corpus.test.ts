@@ -66,6 +66,13 @@ function wrong(each: Case): string[] {
           expectThat(!found, `silent ${rule}, and says: ${found?.message}`)
         }
         break
+      case 'tells': {
+        const so = round.findings.some(
+          finding => finding.rule === rest[0] && finding.message.includes(rest.slice(1).join(' ')),
+        )
+        expectThat(so, `${wish}; and has: ${told.join(' | ')}`)
+        break
+      }
       case 'says': {
         const says = round.explained[Number(rest[0]) - 1]?.says ?? ''
         expectThat(says.includes(rest.slice(1).join(' ')), `line ${tail}; and says: ${says}`)

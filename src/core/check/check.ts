@@ -5,6 +5,7 @@ import { allSteps, modesAfter, modesBefore } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/ignore.ts'
 import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
 import { rules } from './rules.ts'
+import { stopOf } from './stop.ts'
 
 /** A rehearsed script without the data that all rules share. */
 type Unchecked = Omit<Checked, 'statements' | 'rows' | 'steps'>
@@ -22,9 +23,13 @@ export const checkedFrom = (script: Unchecked): Checked => ({
 /** The findings of all rules for the script's moment, worst first, then by line; ignored findings separately. */
 export function check(script: Unchecked): { findings: Finding[]; setAside: SetAside[] } {
   const checked = checkedFrom(script)
+  // The lines of a document belong to many macros, of which one was called.
+  const stop = script.stage.opened ? null : stopOf(checked)
   const all = rules.flatMap(rule => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []
-    return rule.check(checked).map(({ line, lines = [line], message, fixes = [], severity = rule.severity }) => ({
+    if (stop && rule.judgesEnd) return []
+    const found = rule.check(checked).filter(({ line }) => !stop || line <= stop.line)
+    return found.map(({ line, lines = [line], message, fixes = [], severity = rule.severity }) => ({
       rule: rule.name,
       severity,
       line,

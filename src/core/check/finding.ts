@@ -110,6 +110,8 @@ export type Rule = {
   example: Example
   /** The moments it applies to; all if absent. */
   moments?: readonly Moment[]
+  /** Whether it judges what the script leaves at its end. Such a rule is silent for a script that an error stops. */
+  judgesEnd?: true
   check: (script: Checked) => Found[]
 }
 

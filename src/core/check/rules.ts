@@ -72,6 +72,7 @@ import { softLimitsOff } from './rules/soft-limits-off.ts'
 import { spotMissed } from './rules/spot-missed.ts'
 import { standbyDiffers } from './rules/standby-differs.ts'
 import { stateNotRestored } from './rules/state-not-restored.ts'
+import { stopsHere } from './rules/stops-here.ts'
 import { temperatureDiffers } from './rules/temperature-differs.ts'
 import { throughPurge } from './rules/through-purge.ts'
 import { throughTower } from './rules/through-tower.ts'
@@ -99,6 +100,7 @@ const list = [
   levellingCommentedOut,
   levellingMissing,
   meshNotFresh,
+  stopsHere,
   neverEnds,
   neverHomes,
   motorsOffBeforePrint,

@@ -247,7 +247,8 @@ class Flow {
         const found = this.worth(text, frame)
         const why = found.ok ? (found.value == null ? '' : asShown(found.value)) : text
         this.recorder.message(`Stops: ${why}`)
-        this.recorder.end(`The script aborts here${why ? `: “${why}”` : ''}.`)
+        const place = frame.callingLine === null ? '' : `In ${frame.file}, line ${at.line}: `
+        this.recorder.end('error', `${place}The script aborts here${why ? `: “${why}”` : ''}.`)
         return 'abort'
       }
       // Block openers arrive here only if they have no block.

@@ -17,7 +17,8 @@ export const finish = record<'finish'>({
       // Without an end file the board turns off all heaters when the job ends.
       turnHeatersOff(recorder)
     }
-    recorder.end(`${command.name} ends the script here; the lines after it do not run.`)
+    if (stops === 'machine') recorder.end('error', `${command.name} stops the machine, which must be restarted.`)
+    else recorder.end(stops, `${command.name} ends the job.`)
   },
   says: ({ effect, spec, byFile }) => {
     if (effect.stops === 'machine')

@@ -118,7 +118,10 @@ class Runner {
     recorder.beginCommand(line)
     if (byFile) recorder.byFile.set(recorder.rows.count, byFile)
     recorder.ran?.push({ line, command: meant, which, whence })
+    const over = recorder.over
     if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
+    if (!over && recorder.ended && whence && !isOpen(stage, whence.file))
+      recorder.ended = { ...recorder.ended, why: `${placeOf(whence)}: ${recorder.ended.why}` }
     recorder.endCommand()
     const max = recorder.ran ? maxSteps.kept : maxSteps.passing
     if (recorder.steps.count > max || recorder.rows.count > max)
@@ -216,8 +219,7 @@ class Runner {
     const tell = (at: number, why: string, unknown: string | null) => {
       // A template starts on the line of its key.
       const inConfig = { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown }
-      const place = `line ${inConfig.line} of ${macro.file ?? 'the config'}`
-      const sentence = open ? why : `In the macro ${macro.name}, ${place}: ${why}`
+      const sentence = open ? why : `${placeOf({ file: macro.file, line: inConfig.line, macro: macro.name })}: ${why}`
       return {
         kind: unknown === null ? 'macro' : 'unseen',
         line: open ? inConfig.line : line,
@@ -227,10 +229,11 @@ class Runner {
     }
     if (!rendered.ok) {
       const trouble = tell(rendered.line, rendered.why, null)
-      if (rendered.stops) {
-        recorder.line = line
-        recorder.end(trouble.why)
-      } else recorder.troubles.push(trouble)
+      recorder.line = trouble.line
+      if (rendered.by === 'author') recorder.end('error', trouble.why)
+      else if (rendered.by === 'host')
+        recorder.end('refused', `${trouble.why} The host refuses it, and runs none of it.`)
+      else recorder.troubles.push(trouble)
       return
     }
     for (const { line: at, why, unknown } of rendered.flaws) recorder.troubles.push(tell(at, why, unknown))
@@ -256,6 +259,10 @@ function commandsOf(file: MacroFile): ReturnType<typeof readIndented> {
   knownFiles.set(file, commands)
   return commands
 }
+
+/** The position of a line that a call runs, as the beginning of a sentence. */
+const placeOf = ({ file, line, macro }: Pick<Whence, 'file' | 'line' | 'macro'>): string =>
+  macro === null ? `In ${file}, line ${line}` : `In the macro ${macro}, line ${line} of ${file ?? 'the config'}`
 
 const endless = (what: string, way: readonly string[]): string =>
   `${what} without end (${way.slice(-4).join(' → ')}). The rehearsal stops here.`

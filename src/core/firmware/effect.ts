@@ -113,8 +113,11 @@ export type Effect =
   // The course of the print
   | { does: 'pause'; file: string | null; parks: boolean; seconds: string | null; milliseconds: string | null }
   | { does: 'resume'; file: string | null }
-  /** The script, or the whole print, ends here; `file` runs before. */
-  | { does: 'finish'; file: string | null; stops: 'script' | 'machine' }
+  /**
+   * Ends the job, or stops the machine; `file` runs before. `program`: the word that a complete program has as its last
+   * line.
+   */
+  | { does: 'finish'; file: string | null; stops: 'job' | 'program' | 'machine' }
   | { does: 'park'; retract: string | null; waits: boolean }
   | { does: 'wipe' }
   | { does: 'message'; key: string | null }

@@ -29,6 +29,7 @@ import {
 } from './temperature.ts'
 import {
   type CommandRows,
+  type Ended,
   type FileRun,
   type Message,
   type PlainCommand,
@@ -223,9 +224,9 @@ export class Recorder {
     this.stopped ??= { line: this.line, why }
   }
 
-  /** Ends the script at the present line because the script says so. */
-  end(why: string): void {
-    this.ended ??= { line: this.line, why }
+  /** Ends the script at the present line. */
+  end(by: Ended['by'], why: string): void {
+    this.ended ??= { line: this.line, by, why }
   }
 
   /** Uses up part of the shared limits; stops the rehearsal if nothing is left. */

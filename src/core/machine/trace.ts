@@ -92,11 +92,17 @@ export type Trace = {
   decided: ReadonlyMap<number, readonly string[]>
   /** Rows whose command ran macro files of the printer. */
   byFile: ReadonlyMap<number, FileRun>
-  /** Set if the script ends itself before its last line (an abort, the end of the job, an emergency stop). */
-  ended: { line: number; why: string } | null
+  /** Set if the script ends before its last line: it ends the job itself, or an error of the machine's stops it. */
+  ended: Ended | null
   /** Why the rehearsal ended before the script; null if it ran to the end. */
   stopped: { line: number; why: string } | null
 }
+
+/**
+ * Why nothing more runs: `job`: a command ends the job; `program`: it is a program's own last word; `error`: a raise, an
+ * abort or an emergency stop ends the print; `refused`: the firmware can't read what it is to run.
+ */
+export type Ended = { line: number; by: 'job' | 'program' | 'error' | 'refused'; why: string }
 
 export type Step = {
   kind: StepKind

@@ -46,6 +46,8 @@ type MomentFacts = {
   overPrint: boolean
   /** Whether the head rests when the script ends. */
   rests: boolean
+  /** Whether the print is over by then, so that the script may end the job. */
+  endsPrint: boolean
   /**
    * Where its lines go if the slicer has no box for the moment, nearest first: the other moment, and whether before or
    * after the lines in its box.
@@ -53,7 +55,16 @@ type MomentFacts = {
   otherBoxes: readonly { box: Moment; where: 'before' | 'after' }[]
 }
 
-const usual = { continues: true, overPrint: false, rests: false, tool: null, layer: null, pause: null, otherBoxes: [] }
+const usual = {
+  continues: true,
+  overPrint: false,
+  rests: false,
+  endsPrint: false,
+  tool: null,
+  layer: null,
+  pause: null,
+  otherBoxes: [],
+}
 
 const facts = {
   start: {
@@ -75,6 +86,7 @@ const facts = {
     continues: false,
     overPrint: true,
     rests: true,
+    endsPrint: true,
   },
   'before-layer': {
     ...usual,
@@ -209,6 +221,7 @@ const facts = {
     continues: false,
     overPrint: true,
     rests: true,
+    endsPrint: true,
   },
 } as const satisfies Record<Moment, MomentFacts>
 

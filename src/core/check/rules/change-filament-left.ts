@@ -88,5 +88,6 @@ export const changeFilamentLeft = {
     printer: { tools: twoTools },
   },
   moments: goesOnAfter,
+  judgesEnd: true,
   check,
 } as const satisfies Rule

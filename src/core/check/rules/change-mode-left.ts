@@ -95,5 +95,6 @@ export const changeModeLeft = {
     printer: { tools: twoTools },
   },
   moments: goesOnAfter,
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -24,5 +24,6 @@ export const coldPushAllowed = {
   why: 'The firmware refuses to extrude with a cold nozzle, so that a mistake grinds no filament. Once turned off, this protection stays off until a line turns it on again.',
   silentWhen: 'Silent when a later line turns the protection on again, and on a printer that extrudes paste.',
   example: { text: 'G28\nM420 S1\nM302 P1\nM109 S200' },
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -33,5 +33,6 @@ export const fanLeft = {
   silentWhen: 'Checks the part fan only, not a hot end’s own fan.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM84', moment: 'end' },
   moments: ['start', 'end', 'cancel'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -42,5 +42,6 @@ export const filamentNotReset = {
     'Silent with relative extrusion, within 0.05 mm of zero, where the print’s first move would unretract what the script retracted, and where you have taught that the slicer sets the counter to zero.',
   example: { text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -43,5 +43,6 @@ export const heatersLeftOn = {
   silentWhen: 'Checks nozzles, bed and chamber. A pause may keep them warm.',
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM107\nM84 X Y E', moment: 'end' },
   moments: ['end', 'cancel'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -27,5 +27,6 @@ export const levellingCommentedOut = {
   silentWhen: 'Silent when a different line turns levelling on, or nothing turned it off.',
   example: { text: 'G28\n;M420 S1 ; use the saved mesh\nM109 S200' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

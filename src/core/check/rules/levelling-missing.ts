@@ -32,5 +32,6 @@ export const levellingMissing = {
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
   },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

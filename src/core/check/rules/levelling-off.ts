@@ -23,5 +23,6 @@ export const levellingOff = {
     'Silent for a printer without a probe and without a saved mesh. Some boards turn levelling on again after homing by themselves; if yours does, ignore this.',
   example: { text: 'G28\nM109 S200' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

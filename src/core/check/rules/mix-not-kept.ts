@@ -54,5 +54,6 @@ export const mixNotKept = {
       ],
     },
   },
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -31,5 +31,6 @@ export const motorsLeftOn = {
   silentWhen: 'Silent when any line turns motors off. Holding only Z is good practice.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107', moment: 'end' },
   moments: ['end', 'cancel'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -27,5 +27,6 @@ export const motorsOffBeforePrint = {
   silentWhen: 'Silent when a later line homes these axes again, and for the extruder’s motor alone.',
   example: { text: 'G28\nM420 S1\nM109 S200\nM84' },
   moments: ['start', ...goesOnAfter],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

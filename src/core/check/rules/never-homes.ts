@@ -39,5 +39,6 @@ export const neverHomes = {
     'Silent for a part of a script that waits for no heater and extrudes nothing, where an unknown command or macro may home, for machines whose origin is set by hand, and where a move before homing is reported already.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG92 E0' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

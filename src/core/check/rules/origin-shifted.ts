@@ -74,5 +74,6 @@ export const originShifted = {
     'Silent for G92 E0, when homing has restored the origin, for a shift in Z under 0.1 mm, and for machines whose origin is set by hand. Up to 1 mm in Z by G92 is only advice.',
   example: { text: 'G28\nM420 S1\nG1 X50 Y20 F6000\nG92 X0 Y0' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -77,5 +77,6 @@ export const overrideLeft = {
     'Silent when a later line sets it back, and for limits above a third of the printer’s own. Flow within 10 % is only advice, because it may compensate for the filament. Whether the print sets its own limits is not known here.',
   example: { text: 'G28\nM420 S1\nM220 S40\nM109 S200' },
   moments: ['start', ...goesOnAfter],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

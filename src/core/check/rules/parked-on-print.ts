@@ -39,5 +39,6 @@ export const parkedOnPrint = {
     'Silent from 30 mm above the print, with every tool in its dock, and where the head’s position is not known. The firmware’s own park command, and homing X or Y, count as moving aside.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -36,5 +36,6 @@ export const probeAtOtherBedHeat = {
     'Silent within 15 °C, where the bed is not heated, and for a saved mesh, because the bed’s temperature when it was measured is not known.',
   example: { text: 'G28\nG29\nM140 S60\nM190 S60\nM109 S200' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

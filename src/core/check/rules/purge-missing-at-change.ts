@@ -59,5 +59,6 @@ export const purgeMissingAtChange = {
     printer: { tools: twoTools.map((tool, each) => ({ ...tool, heater: each === 0 ? null : 0 })) },
   },
   moments: changeMoments,
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -28,5 +28,6 @@ export const relativeLeftOn = {
   silentWhen: 'Silent when a later line selects absolute positions again.',
   example: { text: 'G28\nM420 S1\nG91\nG1 Z5 F600' },
   moments: ['start', ...goesOnAfter],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -40,5 +40,6 @@ export const retractionUnpaid = {
   silentWhen: 'Whether the slicer unretracts first is not known; up to one and a half retractions this is only advice.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 E-12 F1800' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -43,5 +43,6 @@ export const soakMissing = {
   silentWhen: 'Silent for materials without a soak time, and for up to a fifth less than that time.',
   example: { text: 'M140 S60\nM190 S60\nG28\nG29\nM109 S200', material: { soakMin: 3 } },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

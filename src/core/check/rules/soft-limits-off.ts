@@ -27,5 +27,6 @@ export const softLimitsOff = {
   why: 'Soft limits stop a move at the end of the head’s range. Without them it hits the frame with full force.',
   silentWhen: 'Silent when a later line turns them on again.',
   example: { text: 'G28\nM420 S1\nM211 S0\nG1 Z5 F600' },
+  judgesEnd: true,
   check,
 } as const satisfies Rule

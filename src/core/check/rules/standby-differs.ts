@@ -109,5 +109,6 @@ export const standbyDiffers = {
     printer: { firmware: { family: 'macro-file', version: '3.4', abilities: {} } },
   },
   moments: ['start', ...changeMoments],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

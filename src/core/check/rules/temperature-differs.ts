@@ -80,5 +80,6 @@ export const temperatureDiffers = {
     'Silent within 5 °C, for heaters that the script does not set, and for tools that the job does not begin with. Heating lines that the slicer adds by itself are not visible here.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -62,5 +62,6 @@ export const toolCold = {
     printer: { tools: twoTools },
   },
   moments: changeMoments,
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -51,5 +51,6 @@ export const toolHotIdle = {
     printer: { tools: twoTools },
   },
   moments: changeMoments,
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -90,5 +90,6 @@ export const toolNotTaken = {
     job: { materials: ['Test stuff', 'Test stuff'] },
     printer: { tools: twoTools },
   },
+  judgesEnd: true,
   check,
 } as const satisfies Rule

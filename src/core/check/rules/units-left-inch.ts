@@ -27,5 +27,6 @@ export const unitsLeftInch = {
   why: 'Prints are written in millimetres. Read as inches, the first move goes far off the bed.',
   silentWhen: 'Silent when a later line goes back to millimetres.',
   example: { text: 'G28\nM420 S1\nG20\nG1 X1 Y1 F100' },
+  judgesEnd: true,
   check,
 } as const satisfies Rule

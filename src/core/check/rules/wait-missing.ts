@@ -76,5 +76,6 @@ export const waitMissing = {
     'Silent within 5 °C of the target, and for a part of a script that neither homes nor waits nor extrudes. A chamber may go on warming up during the print.',
   example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],
+  judgesEnd: true,
   check,
 } as const satisfies Rule

@@ -95,7 +95,7 @@ export const machine: CommandSpec[] = [
   row('M27', 'Report how far the file is', report, [num('S', 'every', 's'), flag('C', 'the file’s name')], 'M27'),
   row('M31', 'Report the print time', report, [], 'M31'),
   row('M32', 'Print a file', housekeeping, [], 'M32 part.gco', { text: true }),
-  row('M524', 'Abort the print', { does: 'finish', file: null, stops: 'script' }, [], 'M524'),
+  row('M524', 'Abort the print', { does: 'finish', file: null, stops: 'job' }, [], 'M524'),
   ...['862', '862.1', '862.2', '862.3', '862.4', '862.5', '862.6'].map(name =>
     row(
       `M${name}`,

@@ -9,7 +9,7 @@ const head = num('T', 'which head', 'number', [10, 49])
 /** Settings of a head without effect on a rehearsal. */
 const configures = quiet('configuration')
 const stop: Effect = { does: 'pause', file: null, parks: false, seconds: null, milliseconds: null }
-const end: Effect = { does: 'finish', file: null, stops: 'script' }
+const end: Effect = { does: 'finish', file: null, stops: 'program' }
 const paste = (back: boolean): Effect => ({ does: 'firmware-retract', back })
 const pasteLetters = [
   head,

@@ -53,7 +53,7 @@ export const macros: CommandSpec[] = [
   row('PAUSE', 'Pause the print', pause, [], 'PAUSE'),
   row('RESUME', 'Resume the print', { does: 'resume', file: null }, [num('VELOCITY', 'speed', 'mm/s')], 'RESUME'),
   row('CLEAR_PAUSE', 'Clear the pause', housekeeping, [], 'CLEAR_PAUSE'),
-  row('CANCEL_PRINT', 'Cancel the print', { does: 'finish', file: null, stops: 'script' }, [], 'CANCEL_PRINT'),
+  row('CANCEL_PRINT', 'Cancel the print', { does: 'finish', file: null, stops: 'job' }, [], 'CANCEL_PRINT'),
   row(
     'EXCLUDE_OBJECT_DEFINE',
     'Define an object that can be cancelled',

@@ -270,13 +270,13 @@ export const flow: CommandSpec[] = [
     },
   ),
   row('M292', 'Answer a message', housekeeping, [num('P', 'answer', 'number')], 'M292 P0', { anyLetter: true }),
-  row('M0', 'End the print', { does: 'finish', file: 'stop.g', stops: 'script' }, [], 'M0', {
+  row('M0', 'End the print', { does: 'finish', file: 'stop.g', stops: 'job' }, [], 'M0', {
     notes: 'Runs stop.g where the printer has it, and ends the job.',
   }),
-  row('M1', 'Sleep', { does: 'finish', file: 'sleep.g', stops: 'script' }, [], 'M1', {
+  row('M1', 'Sleep', { does: 'finish', file: 'sleep.g', stops: 'job' }, [], 'M1', {
     notes: 'Runs sleep.g where the printer has it, and ends the job.',
   }),
-  row('M2', 'End the program', { does: 'finish', file: 'stop.g', stops: 'script' }, [], 'M2'),
+  row('M2', 'End the program', { does: 'finish', file: 'stop.g', stops: 'job' }, [], 'M2'),
   row('M574', 'End stops', configuration, [], 'M574 X1 S1', { anyLetter: true }),
   row('M581', 'External trigger', configuration, [], 'M581 T2', { anyLetter: true }),
   row('M582', 'Check a trigger', housekeeping, [num('T', 'which', 'number')], 'M582 T2', { anyLetter: true }),

@@ -19,7 +19,10 @@ export type Decided = { line: number; says: string }
  */
 export type Rendered =
   | { ok: true; text: string; from: number[]; flaws: Flaw[]; decided: Decided[] }
-  | { ok: false; line: number; why: string; stops: boolean }
+  | { ok: false; line: number; why: string; by: FailedBy }
+
+/** Who ends a template: its author, by raising an error; the host, which can't read it; or a limit of ours. */
+type FailedBy = 'author' | 'host' | 'limit'
 
 /** `break` and `continue` in a loop. */
 class Leave extends Error {
@@ -34,7 +37,7 @@ const brokenSign = '\uE002'
 /** Renders a template. Never throws. Steps and text are limited for all templates that share a budget. */
 export function render(source: string, given: Names, budget = new Budget()): Rendered {
   const tree = treeOf(source)
-  if (!tree.ok) return { ...tree, why: `The template can’t be read: ${tree.why}`, stops: false }
+  if (!tree.ok) return { ...tree, why: `The template can’t be read: ${tree.why}`, by: 'host' }
   const renderer = new Renderer(given, budget)
   try {
     const made = renderer.whole(tree.body)
@@ -46,10 +49,11 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
       decided: renderer.decided,
     }
   } catch (error) {
-    if (error instanceof End) return { ok: false, line: renderer.line, why: error.message, stops: error.stops }
-    if (error instanceof RangeError) return { ok: false, line: renderer.line, why: 'It goes too deep.', stops: false }
+    if (error instanceof End)
+      return { ok: false, line: renderer.line, why: error.message, by: error.stops ? 'author' : 'limit' }
+    if (error instanceof RangeError) return { ok: false, line: renderer.line, why: 'It goes too deep.', by: 'limit' }
     if (error instanceof Leave)
-      return { ok: false, line: renderer.line, why: 'It leaves a loop, but is not inside one.', stops: false }
+      return { ok: false, line: renderer.line, why: 'It leaves a loop, but is not inside one.', by: 'host' }
     throw error
   }
 }
