@@ -81,6 +81,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
   /** Why a line did not run, and what it would have done. */
   function sayNotRun(line: Line, command: Command): string {
     const table = sayFromTable(command, stage)
+    if (trace.ended?.line === line.number) return trace.ended.why
     if (trace.ended) return `Not reached: ${lowerFirst(table)}`
     return (
       (stage.firmware.flow && trace.stopped === null ? `Not run this time: ${lowerFirst(table)}` : table) + tailOf(line)

@@ -23,6 +23,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
     ['waiting', durations.waitingS],
   ] as const
   const errors = open.findings.filter(({ severity }) => severity === 'error').length
+  const stop = open.findings.find(({ rule, severity }) => rule === 'stops-here' && severity === 'error')
   const worthSaying = readiness.filter(({ says }) => says !== null)
   const bad = worthSaying.filter(({ good }) => !good)
   const wrong = errors > 0 || bad.length > 0
@@ -35,7 +36,10 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
       aria-label="Outcome"
       className="isolate flex min-h-9 shrink-0 flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule py-1.5 max-tablet:gap-x-4"
     >
-      <Figure value={duration(durations.totalS)} what={start ? 'before the print begins' : 'in all'} />
+      <Figure
+        value={duration(durations.totalS)}
+        what={stop ? 'until it stops' : start ? 'before the print begins' : 'in all'}
+      />
       {parts
         .filter(([, seconds]) => seconds >= 0.5)
         .sort(([, a], [, b]) => b - a)
@@ -60,8 +64,9 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
             <CircleCheck size={16} aria-hidden className="shrink-0 self-center" />
           )}
           <span className="text-left">
-            {verdict(setting.moment, bad.length > 0, errors > 0)}
-            {description}
+            {stop
+              ? `Stops at line ${stop.line}: the print does not ${start ? 'begin' : 'go on'}`
+              : `${verdict(setting.moment, bad.length > 0, errors > 0)}${description}`}
           </span>
         </Press>
       )}
