@@ -113,7 +113,7 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
   const [editing, setEditing] = useState(pastedConfig !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
   const done = () => setEditing(false)
-  const files = useShelf().data?.printers.find(each => each.id === printer.id)?.files ?? []
+  const shelf = useShelf()
   if (editing || all.length === 0) {
     const onClose = all.length > 0 ? () => setEditing(false) : null
     return macroStorage(printer.data) === 'config' ? (
@@ -122,6 +122,9 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
       <FilesForm printer={printer} onDone={done} onClose={onClose} />
     )
   }
+  // Its files come first: a link that appeared later would move the buttons beside it from under the pointer.
+  if (!shelf.data) return <Pending on={[shelf]} what="the macros" />
+  const files = shelf.data.printers.find(each => each.id === printer.id)?.files ?? []
   return (
     <>
       <Failed
