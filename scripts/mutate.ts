@@ -65,6 +65,7 @@ try {
     writeFileSync(file, text)
     const noticed = !passes(['run', dirname(file)]) || !passes(['related', file, '--run'])
     writeFileSync(file, original)
+    if ((i + 1) % 10 === 0) console.log(`${i + 1} of ${places} tried`)
     if (noticed) continue
     survived++
     console.log(`${relative(copy, file)}:${line}\n  ${before.trim()}\n  ${after.trim()}`)

@@ -27,7 +27,7 @@ describe('ready for the print', () => {
       '✗ nozzle still heating',
       '✗ bed still heating',
       '✗ levelling off',
-      '✗ places still relative',
+      '✗ positions still relative',
     ])
     expect(told('G28\nM420 S1\nM82\nG1 E5 F300')).toContain('✗ filament at 5.0 mm')
     expect(told('G28')[1]).toBe('✗ nozzle cold')
@@ -56,9 +56,14 @@ describe('left within the print', () => {
   })
 
   it('says what the print would not expect', () => {
-    expect(lacking('T1\nM104 S200\nG91')).toEqual(['Nozzle: nozzle still heating', 'Places: places still relative'])
+    expect(lacking('T1\nM104 S200\nG91')).toEqual(['Nozzle: nozzle still heating', 'Positions: positions still relative'])
     expect(lacking('T1\nM107', 'layer-change')).toEqual(['Tool: T1 in use', 'Part fan: fan otherwise than before'])
     expect(lacking('T1\nM83\nG1 E-9 F1800')).toEqual(['Filament: filament retracted'])
+  })
+
+  it('takes up to one and a half retractions, 1.5 × 5 = 7.5 mm, for the slicer’s own', () => {
+    expect(lacking('T1\nM83\nG1 E-7.4 F1800')).toEqual([])
+    expect(lacking('T1\nM83\nG1 E-7.6 F1800')).toEqual(['Filament: filament retracted'])
   })
 })
 

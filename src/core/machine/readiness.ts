@@ -47,13 +47,13 @@ const drop = (mm3: number): Readiness =>
     'nozzle oozing',
   )
 
-const places = ({ positioning }: Modes): Readiness =>
+const positions = ({ positioning }: Modes): Readiness =>
   quiet(
-    'Places',
+    'Positions',
     positioning === 'absolute' ? 'from the origin' : 'from the head',
     'from the origin',
     positioning === 'absolute',
-    'places still relative',
+    'positions still relative',
   )
 
 /** The properties after a script within the print, compared with the state in which the print goes on. */
@@ -98,12 +98,12 @@ function goingOn(left: Left): Readiness[] {
     quiet(
       'Filament',
       backMm > tipMm ? `${backMm.toFixed(1)} mm back` : 'at the tip',
-      'at the tip, or back by what the program retracts',
+      'at the tip, or back by what the slicer retracts',
       backMm <= Math.max(tipMm, ordinaryRetraction * retractionOf(printer, modes.tool)),
       'filament retracted',
     ),
     drop(hanging),
-    places(modes),
+    positions(modes),
     quiet(
       'Extrusion',
       modes.extrusion,
@@ -262,7 +262,7 @@ function set({ trace }: Left): Readiness[] {
   const shifted = (['x', 'y', 'z'] as const).filter(axis => Math.abs(modes.shift[axis]) > 0.001)
   const percent = modes.feedPercent === 100 && flowPercent(modes) === 100
   const list: Readiness[] = [
-    places(modes),
+    positions(modes),
     quiet(
       'Lengths',
       modes.units === 'mm' ? 'millimetres' : 'inches',
