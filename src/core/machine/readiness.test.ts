@@ -56,7 +56,10 @@ describe('left within the print', () => {
   })
 
   it('says what the print would not expect', () => {
-    expect(lacking('T1\nM104 S200\nG91')).toEqual(['Nozzle: nozzle still heating', 'Positions: positions still relative'])
+    expect(lacking('T1\nM104 S200\nG91')).toEqual([
+      'Nozzle: nozzle still heating',
+      'Positions: positions still relative',
+    ])
     expect(lacking('T1\nM107', 'layer-change')).toEqual(['Tool: T1 in use', 'Part fan: fan otherwise than before'])
     expect(lacking('T1\nM83\nG1 E-9 F1800')).toEqual(['Filament: filament retracted'])
   })
