@@ -4,7 +4,7 @@ G91 ; distances from here
 M83
 G1 E-2 F1800 ; hold the filament back
 G1 Z5 F900 ; up, it is a quick one
-G90 ; places again
+G90 ; absolute again
 ;& end off the print
 G1 X-20 Y100 F12000 ; over the bucket
 T-1 ; back to its dock

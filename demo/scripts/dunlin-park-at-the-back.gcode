@@ -6,7 +6,7 @@ G91 ; distances from here
 M83
 G1 E-2 F1800 ; hold the filament back
 G1 Z5 F600 ; up, off the print
-G90 ; places again
+G90 ; absolute again
 ;& end off the print
 
 ; --- bring the bed forward ---

@@ -23,7 +23,7 @@ export const checkedFrom = (script: Unchecked): Checked => ({
 /** The findings of all rules for the script's moment, worst first, then by line; ignored findings separately. */
 export function check(script: Unchecked): { findings: Finding[]; setAside: SetAside[] } {
   const checked = checkedFrom(script)
-  // The lines of a document belong to many macros, of which one was called.
+  // A document has many macros, and one was called: where that one stops says nothing about the lines of the others.
   const stop = script.stage.opened ? null : stopOf(checked)
   const all = rules.flatMap(rule => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []

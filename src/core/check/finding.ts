@@ -110,7 +110,7 @@ export type Rule = {
   example: Example
   /** The moments it applies to; all if absent. */
   moments?: readonly Moment[]
-  /** Whether it judges what the script leaves at its end. Such a rule is silent for a script that an error stops. */
+  /** Set if it judges the state at the script's end. Such rules are skipped if the script ends the print (stop.ts). */
   judgesEnd?: true
   check: (script: Checked) => Found[]
 }

@@ -1,11 +1,11 @@
-// Where an error ends the print: a raise, an abort, an emergency stop, or the end of the job before the print is over.
+// Finds out whether a script ends the print: by a raise, an abort or an emergency stop, or by ending the job too early.
 import type { Ended } from '../machine/trace.ts'
 import { momentFacts } from '../model/moment.ts'
 import type { Checked } from './finding.ts'
 
 /**
- * The end of the script that keeps the print from going on; null if there is none. A script after the print may end the
- * job, and a text whose last command ends the program is a complete program.
+ * Returns where and why the script ends the print; null if the print goes on. Ending the job is fine in a script that
+ * runs after the print, and in a complete program, whose last command ends it.
  */
 export function stopOf({ trace, stage, lines }: Pick<Checked, 'trace' | 'stage' | 'lines'>): Ended | null {
   const { ended } = trace

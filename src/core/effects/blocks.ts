@@ -4,7 +4,14 @@ import { effectOf } from '../firmware/spec.ts'
 import { leavesWordOut } from '../format.ts'
 import type { Command, Word } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
-import { type BlockProblem, type Branch, type Indented, type Statement, statementsOf } from '../macros/blocks.ts'
+import {
+  type BlockProblem,
+  type Branch,
+  type Indented,
+  positionOf,
+  type Statement,
+  statementsOf,
+} from '../macros/blocks.ts'
 import { shown as asShown, evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
 import { isGroup, isText, membersOf, numberFrom, own, truthy, type Value } from '../macros/values.ts'
 import { objectsOf } from './objects.ts'
@@ -185,7 +192,7 @@ class Flow {
     this.recorder.troubles.push({
       kind,
       line: frame.callingLine ?? line,
-      why: `${file === null ? '' : `In ${file}, line ${line}: `}${why} ${then}`,
+      why: `${file === null ? '' : positionOf({ file, line, macro: null })}${why} ${then}`,
     })
   }
 
@@ -247,8 +254,8 @@ class Flow {
         const found = this.worth(text, frame)
         const why = found.ok ? (found.value == null ? '' : asShown(found.value)) : text
         this.recorder.message(`Stops: ${why}`)
-        const place = frame.callingLine === null ? '' : `In ${frame.file}, line ${at.line}: `
-        this.recorder.end('error', `${place}The script aborts here${why ? `: “${why}”` : ''}.`)
+        const position = frame.callingLine === null ? '' : positionOf({ file: frame.file, line: at.line, macro: null })
+        this.recorder.end('error', `${position}The script aborts here${why ? `: “${why}”` : ''}.`)
         return 'abort'
       }
       // Block openers arrive here only if they have no block.

@@ -5,7 +5,7 @@ import { read, readIndented } from '../gcode/read.ts'
 import { Recorder } from '../machine/recorder.ts'
 import type { Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
-import type { Whence } from '../macros/blocks.ts'
+import { positionOf, type Whence } from '../macros/blocks.ts'
 import type { Macro } from '../macros/config.ts'
 import { render } from '../macros/template/render.ts'
 import type { Value } from '../macros/values.ts'
@@ -121,7 +121,7 @@ class Runner {
     const over = recorder.over
     if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
     if (!over && recorder.ended && whence && !isOpen(stage, whence.file))
-      recorder.ended = { ...recorder.ended, why: `${placeOf(whence)}: ${recorder.ended.why}` }
+      recorder.ended = { ...recorder.ended, why: positionOf(whence) + recorder.ended.why }
     recorder.endCommand()
     const max = recorder.ran ? maxSteps.kept : maxSteps.passing
     if (recorder.steps.count > max || recorder.rows.count > max)
@@ -219,7 +219,7 @@ class Runner {
     const tell = (at: number, why: string, unknown: string | null) => {
       // A template starts on the line of its key.
       const inConfig = { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown }
-      const sentence = open ? why : `${placeOf({ file: macro.file, line: inConfig.line, macro: macro.name })}: ${why}`
+      const sentence = open ? why : positionOf({ file: macro.file, line: inConfig.line, macro: macro.name }) + why
       return {
         kind: unknown === null ? 'macro' : 'unseen',
         line: open ? inConfig.line : line,
@@ -259,10 +259,6 @@ function commandsOf(file: MacroFile): ReturnType<typeof readIndented> {
   knownFiles.set(file, commands)
   return commands
 }
-
-/** The position of a line that a call runs, as the beginning of a sentence. */
-const placeOf = ({ file, line, macro }: Pick<Whence, 'file' | 'line' | 'macro'>): string =>
-  macro === null ? `In ${file}, line ${line}` : `In the macro ${macro}, line ${line} of ${file ?? 'the config'}`
 
 const endless = (what: string, way: readonly string[]): string =>
   `${what} without end (${way.slice(-4).join(' → ')}). The rehearsal stops here.`

@@ -80,8 +80,8 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
 
   /** Why a line did not run, and what it would have done. */
   function sayNotRun(line: Line, command: Command): string {
-    const table = sayFromTable(command, stage)
     if (trace.ended?.line === line.number) return trace.ended.why
+    const table = sayFromTable(command, stage)
     if (trace.ended) return `Not reached: ${lowerFirst(table)}`
     return (
       (stage.firmware.flow && trace.stopped === null ? `Not run this time: ${lowerFirst(table)}` : table) + tailOf(line)

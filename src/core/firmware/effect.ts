@@ -114,8 +114,8 @@ export type Effect =
   | { does: 'pause'; file: string | null; parks: boolean; seconds: string | null; milliseconds: string | null }
   | { does: 'resume'; file: string | null }
   /**
-   * Ends the job, or stops the machine; `file` runs before. `program`: the word that a complete program has as its last
-   * line.
+   * Ends the job, or stops the machine; `file` runs before. `program`: ends the job too, and is the usual last line of a
+   * complete program (M30).
    */
   | { does: 'finish'; file: string | null; stops: 'job' | 'program' | 'machine' }
   | { does: 'park'; retract: string | null; waits: boolean }

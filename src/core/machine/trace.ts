@@ -92,15 +92,15 @@ export type Trace = {
   decided: ReadonlyMap<number, readonly string[]>
   /** Rows whose command ran macro files of the printer. */
   byFile: ReadonlyMap<number, FileRun>
-  /** Set if the script ends before its last line: it ends the job itself, or an error of the machine's stops it. */
+  /** Where and why the script ended before its last line; null if it did not. */
   ended: Ended | null
   /** Why the rehearsal ended before the script; null if it ran to the end. */
   stopped: { line: number; why: string } | null
 }
 
 /**
- * Why nothing more runs: `job`: a command ends the job; `program`: it is a program's own last word; `error`: a raise, an
- * abort or an emergency stop ends the print; `refused`: the firmware can't read what it is to run.
+ * `by` is the cause. `job`: a command ended the job. `program`: the command that closes a complete program (M30).
+ * `error`: a raise, an abort or an emergency stop. `refused`: the firmware can't read the template.
  */
 export type Ended = { line: number; by: 'job' | 'program' | 'error' | 'refused'; why: string }
 

@@ -5,6 +5,10 @@ import type { Command } from '../gcode/line.ts'
 /** Position of a command in the machine's own files, and the macro that called it. The main config has no name. */
 export type Whence = { file: string | null; line: number; macro: string | null; by: Whence | null }
 
+/** Begins a sentence about a line that a call runs: `In brush.g, line 3: `, `In the macro WARM, line 4 of the config: `. */
+export const positionOf = ({ file, line, macro }: Omit<Whence, 'by'>): string =>
+  `${macro === null ? `In ${file}, line ${line}` : `In the macro ${macro}, line ${line} of ${file ?? 'the config'}`}: `
+
 export type Indented = {
   line: number
   command: Command

@@ -46,7 +46,7 @@ type MomentFacts = {
   overPrint: boolean
   /** Whether the head rests when the script ends. */
   rests: boolean
-  /** Whether the print is over by then, so that the script may end the job. */
+  /** Whether the print is over when the script runs, so that the script may end the job. */
   endsPrint: boolean
   /**
    * Where its lines go if the slicer has no box for the moment, nearest first: the other moment, and whether before or

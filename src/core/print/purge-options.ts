@@ -132,7 +132,7 @@ export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
   const purgedMm3 = ofChanges.reduce((sum, { extrudedMm3, times }) => sum + times * total(extrudedMm3), 0)
   if (purgedMm3 > 0 && print.purgedG > 0)
     savings.push({
-      says: `A fifth less purged at each change (${plain((purgedMm3 / Math.max(1, changes)) * 0.8, 0)} in place of ${plain(purgedMm3 / Math.max(1, changes), 0)} mm³) saves this much. Only a test print shows whether the colour is still clean.`,
+      says: `Purging a fifth less at each change (${plain((purgedMm3 / Math.max(1, changes)) * 0.8, 0)} in place of ${plain(purgedMm3 / Math.max(1, changes), 0)} mm³) saves this much. Only a test print shows whether the colour is still clean.`,
       seconds: 0,
       grams: print.purgedG * 0.2,
     })

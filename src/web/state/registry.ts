@@ -44,7 +44,7 @@ export function withDistinctTitles(actions: readonly FinderAction[]): FinderActi
   })
 }
 
-/** Counts the components and buttons that have come and gone, so that an open finder lists those that come late. */
+/** Changes whenever an action or button is registered or removed, so that an open finder lists its actions anew. */
 let version = 0
 const listeners = new Set<() => void>()
 
@@ -59,7 +59,7 @@ const onRegistryChange = (listener: () => void) => {
 }
 const never = () => () => {}
 
-/** A number that changes when an action is registered or withdrawn. Renders the component again only while `watching`. */
+/** Returns a number that changes whenever an action or button is registered or removed. It is followed only while `watching`. */
 export const useRegistryVersion = (watching: boolean): number =>
   useSyncExternalStore(watching ? onRegistryChange : never, () => version)
 

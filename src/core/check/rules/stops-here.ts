@@ -8,14 +8,14 @@ import { stopOf } from '../stop.ts'
 function check(script: Checked): Found[] {
   const stop = stopOf(script)
   const { opened } = script.stage
-  // What a host can't read in an open config is reported by `unknown-command`.
+  // In an open config `unknown-command` reports templates that the host can't read.
   if (!stop || (opened && stop.by === 'refused')) return []
-  // A document on the Desk is called with values of ours, and may stop on purpose for those.
+  // A macro that is open on the Desk is called with made-up values, and may refuse them on purpose.
   const severity = opened ? 'advice' : 'error'
   return [{ line: stop.line, severity, message: `${stop.why} No later line runs. ${describeHeaters(script)}` }]
 }
 
-/** The heaters that the machine is left with. */
+/** Names the heaters that stay on, with their targets. */
 function describeHeaters({ trace, stage }: Checked): string {
   const { nozzleTargets, bedTarget, chamberTarget } = lastModes(trace)
   const several = nozzleTargets.length > 1

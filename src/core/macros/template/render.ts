@@ -21,7 +21,7 @@ export type Rendered =
   | { ok: true; text: string; from: number[]; flaws: Flaw[]; decided: Decided[] }
   | { ok: false; line: number; why: string; by: FailedBy }
 
-/** Who ends a template: its author, by raising an error; the host, which can't read it; or a limit of ours. */
+/** Why rendering failed: the author raised an error, the host can't read the template, or a limit of ours was reached. */
 type FailedBy = 'author' | 'host' | 'limit'
 
 /** `break` and `continue` in a loop. */
@@ -51,9 +51,10 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
   } catch (error) {
     if (error instanceof End)
       return { ok: false, line: renderer.line, why: error.message, by: error.stops ? 'author' : 'limit' }
-    if (error instanceof RangeError) return { ok: false, line: renderer.line, why: 'It goes too deep.', by: 'limit' }
+    if (error instanceof RangeError)
+      return { ok: false, line: renderer.line, why: 'The template is nested too deeply.', by: 'limit' }
     if (error instanceof Leave)
-      return { ok: false, line: renderer.line, why: 'It leaves a loop, but is not inside one.', by: 'host' }
+      return { ok: false, line: renderer.line, why: '“break” and “continue” work only inside a loop.', by: 'host' }
     throw error
   }
 }

@@ -135,7 +135,7 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
       hottestC > max &&
       hottestC > Math.max(0, ...modesBefore(trace, row).nozzleTargets)
     )
-      return `It would heat the nozzle to ${plain(hottestC, 0)} °C; this printer takes ${plain(max, 0)} °C at most.`
+      return `This would heat the nozzle to ${plain(hottestC, 0)} °C. This printer’s limit is ${plain(max, 0)} °C.`
   }
   const tooMuch = (mm3S: number, tool: number): string =>
     `It would extrude ${plain(mm3S, 1)} mm³/s; this hot end can melt ${plain(printer.tools[tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`

@@ -95,7 +95,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
   )
 }
 
-/** The family that the reply points to, with the reason, and the abilities it lists. */
+/** Shows which family the reply suggests, why, and which abilities it lists. */
 function Identified({ found }: { found: ReturnType<typeof identify> }) {
   const abilities = Object.entries(found.abilities)
   return (
@@ -132,7 +132,7 @@ type FieldsProps = {
   onVersion: (version: string) => void
 }
 
-/** The printer that was asked, and the firmware that it is to have. */
+/** Fields for the printer to change, and for its new family and version. */
 function FirmwareFields({ printers, printerId, family, version, onPrinter, onFamily, onVersion }: FieldsProps) {
   return (
     <div className="mt-3 grid grid-cols-3 max-phone:grid-cols-2 gap-3">

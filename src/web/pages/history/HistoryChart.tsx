@@ -97,7 +97,7 @@ export function HistoryChart({ story, effects }: { story: Story; effects: Readon
   )
 }
 
-/** Bars and line; the columns without values are gaps between variants. */
+/** Draws time as bars and filament as a line. Columns without values separate the variants. */
 function TimeAndWaste({ rows, width }: { rows: Row[]; width: number }) {
   const longest = Math.max(1, ...rows.map(({ seconds }) => seconds ?? 0))
   const heaviest = Math.max(0.1, ...rows.map(({ grams }) => grams ?? 0))
@@ -165,7 +165,7 @@ type NamesProps = {
   byLetter: boolean
 }
 
-/** The name of each variant below its bars, or a letter there and the names in a list. */
+/** Names each variant below its bars. With `byLetter`, letters stand there, and a list says which variant each one is. */
 const Names = ({ variants, columns, byLetter }: NamesProps) => (
   <>
     {/* Each below its own bars. */}

@@ -122,7 +122,7 @@ function OfPrinter({ printer }: { printer: Saved<Printer> }) {
       <FilesForm printer={printer} onDone={done} onClose={onClose} />
     )
   }
-  // Its files come first: a link that appeared later would move the buttons beside it from under the pointer.
+  // Waits for the files: a link that appeared later would move the button beside it from under the pointer.
   if (!shelf.data) return <Pending on={[shelf]} what="the macros" />
   const files = shelf.data.printers.find(each => each.id === printer.id)?.files ?? []
   return (

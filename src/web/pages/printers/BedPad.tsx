@@ -8,7 +8,7 @@ type Point = { x: number; y: number }
 
 const stepMm = 1
 
-/** What the shapes in the picture are drawn with. SVG counts Y downwards: `up` mirrors it. */
+/** Scale and coordinates of the picture. SVG counts Y downwards, so `up` mirrors Y. */
 type Pad = {
   /** Length of about one screen pixel, mm. */
   unit: number
@@ -75,18 +75,18 @@ export function BedPad({ printer, onChange }: Props) {
         <title>The bed of {printer.name}</title>
         <Ground pad={pad} bed={bed} reach={reach} />
         {zones.map((zone, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+          // biome-ignore lint/suspicious/noArrayIndexKey: two entries may have the same name while they are edited
           <Zone key={i} pad={pad} zone={zone} moves={moves('zone', i)} />
         ))}
         {spots.map(
           (spot, i) =>
             spot.approach && (
-              // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+              // biome-ignore lint/suspicious/noArrayIndexKey: two entries may have the same name while they are edited
               <ApproachLine key={i} pad={pad} from={spot} to={spot.approach} />
             ),
         )}
         {spots.map((spot, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+          // biome-ignore lint/suspicious/noArrayIndexKey: two entries may have the same name while they are edited
           <Spot key={i} pad={pad} spot={spot} spots={spots} middleX={(left + right) / 2} moves={moves('spot', i)} />
         ))}
       </svg>

@@ -28,7 +28,7 @@ export function SpotsForm({ printer, onChange }: Props) {
       >
         {spots.map((spot, i) => (
           <SpotRow
-            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+            // biome-ignore lint/suspicious/noArrayIndexKey: two entries may have the same name while they are edited
             key={i}
             number={i + 1}
             spot={spot}
@@ -51,7 +51,7 @@ export function SpotsForm({ printer, onChange }: Props) {
       >
         {zones.map((zone, i) => (
           <ZoneRow
-            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+            // biome-ignore lint/suspicious/noArrayIndexKey: two entries may have the same name while they are edited
             key={i}
             number={i + 1}
             zone={zone}
@@ -75,14 +75,7 @@ type SpotProps = {
 
 const SpotRow = ({ number, spot, docks, onChange, onRemove }: SpotProps) => (
   <tr>
-    <td className="pr-1.5">
-      <input
-        aria-label={`Name of spot ${number}`}
-        value={spot.name}
-        onChange={event => onChange({ name: event.target.value })}
-        className={cell}
-      />
-    </td>
+    <NameCell label={`Name of spot ${number}`} value={spot.name} onChange={name => onChange({ name })} />
     {(['x', 'y', 'z'] as const).map(axis => (
       <Figure
         key={axis}
@@ -114,14 +107,7 @@ type ZoneProps = {
 
 const ZoneRow = ({ number, zone, onChange, onRemove }: ZoneProps) => (
   <tr>
-    <td className="pr-1.5">
-      <input
-        aria-label={`Name of zone ${number}`}
-        value={zone.name}
-        onChange={event => onChange({ name: event.target.value })}
-        className={cell}
-      />
-    </td>
+    <NameCell label={`Name of zone ${number}`} value={zone.name} onChange={name => onChange({ name })} />
     <Figure name={`Left of zone ${number}`} value={zone.x[0]} onChange={value => onChange({ x: [value, zone.x[1]] })} />
     <Figure
       name={`Right of zone ${number}`}
@@ -137,6 +123,14 @@ const ZoneRow = ({ number, zone, onChange, onRemove }: ZoneProps) => (
     <Figure name={`Height of zone ${number}`} value={zone.highMm} onChange={highMm => onChange({ highMm })} />
     <Drop name={`remove zone ${number}`} onDrop={onRemove} />
   </tr>
+)
+
+type NameProps = { label: string; value: string; onChange: (name: string) => void }
+
+const NameCell = ({ label, value, onChange }: NameProps) => (
+  <td className="pr-1.5">
+    <input aria-label={label} value={value} onChange={event => onChange(event.target.value)} className={cell} />
+  </td>
 )
 
 type RowsProps = {
@@ -169,7 +163,7 @@ const Rows = ({ title, about, heads, add, onAdd, children }: RowsProps) => (
                 {head}
               </th>
             ))}
-            <th className="w-9" />
+            <th className="w-12" />
           </tr>
         </thead>
         <tbody>{children}</tbody>

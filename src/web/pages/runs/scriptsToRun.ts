@@ -1,4 +1,4 @@
-// Reads the scripts that are to be run: each as it is saved and, if it has an unsaved change, as it is on the Desk.
+// Reads the scripts to run. A script with an unsaved change is run twice: as it is saved, and as it is on the Desk.
 import type { Printer } from '../../../core/model/printer.ts'
 import { unsavedChangeOf } from '../../drafts/scripts.ts'
 import { api, type Things } from '../../state/api.ts'
@@ -6,7 +6,7 @@ import { taughtFor } from '../../state/rehearsal-input.ts'
 import type { ScriptToRun } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
 
-/** The saved scripts of `printer` with these ids, an unsaved change after its script. */
+/** Returns the scripts of `printer` with these ids. After each script comes its unsaved change, if it has one. */
 export async function scriptsToRun(ids: number[], printer: Printer, things: Things): Promise<ScriptToRun[]> {
   const taught = taughtFor(things, printer)
   const scripts = await Promise.all(

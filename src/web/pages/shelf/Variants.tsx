@@ -72,7 +72,7 @@ export function Variants({ script }: { script: ScriptHead }) {
       ) : (
         <Once variants={variants} variantId={variantId} onUse={use} />
       )}
-      {/* Its room is there from the start, so that no row grows under the pointer when the words come. */}
+      {/* Always takes its room: otherwise the row would grow under the pointer when the comparison arrives. */}
       <span className="min-h-[1.25rem] min-w-48 flex-1 truncate text-small text-soft">
         {words && (
           <PageLink to={`/history/${id}`} className="hover:text-ink" title={words}>

@@ -1,18 +1,14 @@
 // Whole print: runs every script of a printer as the print of one job would, each from the state that the previous one
 // left.
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
-import { ofFirstTool } from '../../../core/model/job.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
-import type { PrintSetting } from '../../../core/print/situation.ts'
-import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
+import { leftOut } from '../../../core/runs/fits.ts'
 import { useTitle } from '../../lib/useTitle.ts'
-import type { ShelfPrinter, Things } from '../../state/api.ts'
 import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
 import { useShelf, useThings } from '../../state/queries.ts'
-import { taughtFor } from '../../state/rehearsal-input.ts'
-import { type Picked, scriptsByMoment } from '../../state/scripts-by-moment.ts'
+import type { Picked } from '../../state/scripts-by-moment.ts'
 import { sendSituation } from '../../state/situation.ts'
 import { Button } from '../../ui/Button.tsx'
 import { EmptyState } from '../../ui/Card.tsx'
@@ -26,7 +22,7 @@ import { PrintFindings } from './PrintFindings.tsx'
 import { PrintRibbon } from './PrintRibbon.tsx'
 import { ScriptsOfPrint } from './ScriptsOfPrint.tsx'
 import { SituationsTable } from './SituationsTable.tsx'
-import { useTexts } from './useOwnScripts.ts'
+import { usePrintChoice } from './usePrintChoice.ts'
 
 /** Delay before progress is shown, ms: short rehearsals need none. */
 const slowMs = 700
@@ -151,45 +147,6 @@ export function WholePrint() {
       )}
     </Page>
   )
-}
-
-/**
- * What the address and the picked variants choose: printer, job, the script of each moment with its text, and the
- * setting to rehearse them with; null while any of it is loading or missing.
- */
-function usePrintChoice(
-  things: Things | undefined,
-  shelf: ShelfPrinter[] | undefined,
-  search: URLSearchParams,
-  picked: Picked,
-) {
-  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
-  const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
-  const [jobs, materials] = useMemo(
-    () => [things?.jobs.map(({ data }) => data) ?? [], things?.materials.map(({ data }) => data) ?? []],
-    [things],
-  )
-  const runs = useMemo(() => (own ? ownRuns(jobs, materials, own.printer) : []), [jobs, materials, own])
-  // The default job is one that changes tools.
-  const run =
-    runs.find(({ job }) => job.name === search.get('job')) ??
-    runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
-    runs[0]
-  const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
-  const query = useTexts(byMoment)
-  const texts = query.data
-  const setting = useMemo((): PrintSetting | null => {
-    const material = run && ofFirstTool(run.job, run.materials)
-    if (!things || !own || !run || !material) return null
-    return {
-      printer: own.printer,
-      job: run.job,
-      material,
-      ...(run.materials.length > 1 && { materials: run.materials }),
-      ...taughtFor(things, own.printer),
-    }
-  }, [things, own, run])
-  return { withScripts, own, jobs, materials, runs, run, byMoment, query, texts, setting }
 }
 
 const PrintProgress = ({ share }: { share: number }) => (

@@ -196,9 +196,9 @@ function Scale({ pixel, width }: { pixel: number; width: number }) {
   return (
     <div
       aria-hidden
-      className="pointer-events-none absolute bottom-0 left-0 border-x border-b border-ink bg-raised/70 px-1 text-center text-small leading-[14px] whitespace-nowrap text-ink"
-      style={{ width: lengthMm / pixel }}
+      className="pointer-events-none absolute bottom-0 left-0 flex items-end gap-1.5 bg-raised/70 text-small leading-[14px] whitespace-nowrap text-ink"
     >
+      <span className="h-2 border-x border-b border-ink" style={{ width: lengthMm / pixel }} />
       {lengthMm} mm
     </div>
   )

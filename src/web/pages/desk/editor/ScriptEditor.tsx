@@ -1,3 +1,4 @@
+// The card with the text editor, its outline, its forms, and a line below that says what the current line does.
 import type { EditorView } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
 import { memo, Suspense } from 'react'

@@ -1,4 +1,4 @@
-// The text editor: built anew for each text that is opened, and shown what the rehearsal found.
+// Builds a text editor for each text that is opened, and shows the rehearsal's results in it.
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { Compartment, EditorState, Prec } from '@codemirror/state'
 import {
@@ -60,8 +60,8 @@ const followCaret = EditorView.updateListener.of(update => {
 const language = new Compartment()
 
 /**
- * Builds the editor in the element that gets `host`, reports it to `onReady`, and follows the rehearsal and the
- * selection. `isConfig`: the open text is a host's config.
+ * Builds the editor in the element with the ref `host` and passes it to `onReady`, or null when it is removed. Returns
+ * whether the text is a host's config (`isConfig`).
  */
 export function useScriptEditor(open: Seen, setting: RehearsalInput, onReady: (view: EditorView | null) => void) {
   const host = useRef<HTMLDivElement>(null)
@@ -83,8 +83,7 @@ export function useScriptEditor(open: Seen, setting: RehearsalInput, onReady: (v
       state: EditorState.create({
         doc: useDesk.getState().open?.text ?? '',
         extensions: [
-          // Only `
-          // ` separates lines here, so that the editor's lines are those of the reader (state/separator.ts).
+          // Only LF separates lines here, so that the editor's lines are those of the reader (state/separator.ts).
           EditorState.lineSeparator.of('\n'),
           EditorState.tabSize.of(4),
           history(),
