@@ -9,7 +9,7 @@ import type { Checked } from './finding.ts'
  */
 export function stopOf({ trace, stage, lines }: Pick<Checked, 'trace' | 'stage' | 'lines'>): Ended | null {
   const { ended } = trace
-  if (!ended || ended.by === 'error' || ended.by === 'refused') return ended
+  if (!ended || (ended.by !== 'job' && ended.by !== 'program')) return ended
   const complete = ended.by === 'program' && !lines.some(({ command, number }) => command && number > ended.line)
   return complete || momentFacts[stage.moment].endsPrint ? null : ended
 }

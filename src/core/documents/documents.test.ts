@@ -79,7 +79,8 @@ describe('a config that is open itself', () => {
     const printer = config('[gcode_macro TRY_IT]', 'gcode:', '  G28', '  M104 S{nothing + 1}')
     const found = opened(printer, null, 'TRY_IT').findings.find(({ line }) => line === 4)
     expect(found?.message).not.toContain('In the macro')
-    expect(found?.rule).toBe('unknown-command')
+    expect(found).toMatchObject({ rule: 'stops-here', severity: 'error' })
+    expect(found?.message).toContain('“nothing” is not defined.')
   })
 
   it('of numbers alone shows the macro that reads them, and a change of one at once', () => {

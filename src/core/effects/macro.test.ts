@@ -101,10 +101,10 @@ describe('macros of a host', () => {
     expect(finding?.message).toContain('ROUND → AND_ROUND → ROUND')
   })
 
-  it('that can’t be worked out are told, and the rest goes on', () => {
+  it('that fail stop the print, and no later line runs', () => {
     const { findings, trace } = run('ODD\nM117 after')
-    expect(findings.find(({ rule }) => rule === 'unknown-command')?.message).toContain('divides by zero')
-    expect(trace.messages.map(({ text }) => text)).toEqual(['after'])
+    expect(findings.find(({ rule }) => rule === 'stops-here')?.message).toContain('divides by zero')
+    expect(trace.messages).toEqual([])
   })
 
   it('are never changed by a fix: what they make has no text in the script', () => {

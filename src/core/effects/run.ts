@@ -231,8 +231,11 @@ class Runner {
       const trouble = tell(rendered.line, rendered.why, null)
       recorder.line = trouble.line
       if (rendered.by === 'author') recorder.end('error', trouble.why)
-      else if (rendered.by === 'host')
-        recorder.end('refused', `${trouble.why} The host refuses it, and runs none of it.`)
+      else if (rendered.by === 'caller' || rendered.by === 'host')
+        recorder.end(
+          rendered.by === 'caller' ? 'call' : 'refused',
+          `${trouble.why} The host stops with an error and runs nothing of the macro.`,
+        )
       else recorder.troubles.push(trouble)
       return
     }

@@ -100,9 +100,10 @@ export type Trace = {
 
 /**
  * `by` is the cause. `job`: a command ended the job. `program`: the command that closes a complete program (M30).
- * `error`: a raise, an abort or an emergency stop. `refused`: the firmware can't read the template.
+ * `error`: a raise, an abort or an emergency stop. `call`: a call leaves out a parameter that the macro needs. `refused`:
+ * the firmware can't run the template.
  */
-export type Ended = { line: number; by: 'job' | 'program' | 'error' | 'refused'; why: string }
+export type Ended = { line: number; by: 'job' | 'program' | 'error' | 'call' | 'refused'; why: string }
 
 export type Step = {
   kind: StepKind

@@ -8,10 +8,12 @@ import { stopOf } from '../stop.ts'
 function check(script: Checked): Found[] {
   const stop = stopOf(script)
   const { opened } = script.stage
-  // In an open config `unknown-command` reports templates that the host can't read.
-  if (!stop || (opened && stop.by === 'refused')) return []
-  // A macro that is open on the Desk is called with made-up values, and may refuse them on purpose.
-  const severity = opened ? 'advice' : 'error'
+  if (!stop) return []
+  // In an open config, `unknown-command` reports templates that the host can't read.
+  const unreadable = script.trace.troubles.some(({ kind, line }) => kind === 'config' && line === stop.line)
+  if (opened && unreadable) return []
+  // A macro that is open on the Desk is called with made-up values. It may refuse them on purpose, or need others.
+  const severity = opened && stop.by !== 'refused' ? 'advice' : 'error'
   return [{ line: stop.line, severity, message: `${stop.why} No later line runs. ${describeHeaters(script)}` }]
 }
 

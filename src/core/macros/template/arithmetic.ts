@@ -9,6 +9,7 @@ import {
   isTuple,
   isWhole,
   kindOf,
+  Limitation,
   noList,
   numbered,
   Stop,
@@ -65,7 +66,7 @@ export function reckon(operator: string, left: Item, right: Item, pay: Pay): Ite
     case '**':
       return numbered(a ** b, whole && b >= 0)
     default:
-      throw new Stop(`“${operator}” is not an operator of macros.`)
+      throw new Limitation(`“${operator}” is not an operator of macros.`)
   }
 }
 

@@ -16,9 +16,11 @@ import {
   itemsOf,
   keyOf,
   kindOf,
+  Limitation,
   Lookup,
   memberOf,
   Namespace,
+  NotPassed,
   numbered,
   order,
   printed,
@@ -50,11 +52,17 @@ export type Names = {
 const maxSteps = 50_000
 const maxText = 400_000
 
+/**
+ * Why rendering failed: the author raised an error, the caller left out a parameter, the host can't run the template, or
+ * a limit of ours was reached.
+ */
+export type FailedBy = 'author' | 'caller' | 'host' | 'limit'
+
 /** An error of the whole template: it runs nothing. */
 export class End extends Error {
   constructor(
     message: string,
-    readonly stops = false,
+    readonly by: FailedBy = 'limit',
   ) {
     super(message)
   }
@@ -65,6 +73,8 @@ export type Scope = Map<string, Item>
 export abstract class Evaluator {
   readonly flaws: Flaw[] = []
   line = 1
+  /** Whether an unknown fact was replaced by a guess, so that later errors may not happen on the real machine. */
+  protected guessed = false
   protected readonly scopes: Scope[] = [new Map()]
   private steps = 0
   private length = 0
@@ -129,12 +139,14 @@ export abstract class Evaluator {
     if (value instanceof Broken) throw new Stop('')
     if (!(value instanceof Unknown)) return value
     const given = this.given.standIn?.(value.path)
-    if (given === undefined)
+    if (given === undefined) {
+      this.guessed = true
       this.tell(
         this.line,
         `A rehearsal can’t know “${value.path}”. It goes on with ${printed(otherwise) || 'nothing'}.`,
         value.path,
       )
+    }
     return given ?? otherwise
   }
 
@@ -165,7 +177,7 @@ export abstract class Evaluator {
         return this.member(node)
       case 'FilterExpression':
         // A missing value is not an error yet: the filter `default` may replace it.
-        return this.filtered(this.value(node.operand), node.filter)
+        return this.filtered(this.value(node.operand), node.filter, node.operand)
       case 'TestExpression':
         return this.test(node)
       case 'CallExpression':
@@ -179,7 +191,7 @@ export abstract class Evaluator {
       case 'SelectExpression':
         return truth(this.known(this.value(node.test))) ? this.value(node.lhs) : undefined
       default:
-        throw new Stop(`“${node.type}” is not something that a macro can calculate with here.`)
+        throw new Limitation(`“${node.type}” is not something that a macro can calculate with here.`)
     }
   }
 
@@ -193,8 +205,7 @@ export abstract class Evaluator {
   private member({ object, property, computed }: Node): Item {
     const home = this.value(object)
     if (home instanceof Broken) throw new Stop('')
-    if (home === undefined && object.type === 'Identifier')
-      throw new Stop(`There is no “${String(object.value)}” here.`)
+    this.require(home, object)
     if (computed && property.type === 'SliceExpression') {
       const part = (node: Node | undefined) => (node ? this.known(this.value(node)) : null)
       const cut = sliceOf(home, part(property.start), part(property.stop), part(property.step))
@@ -223,7 +234,8 @@ export abstract class Evaluator {
     return isText(worked as Value) ? this.put(worked as string) : worked
   }
 
-  protected filtered(value: Item, filter: Node): Item {
+  protected filtered(value: Item, filter: Node, operand?: Node): Item {
+    if (operand && needsValue.has(String((filter.callee ?? filter).value))) this.require(value, operand)
     if (filter.type !== 'CallExpression') return this.filter(String(filter.value), value, [], new Map())
     const { args, named } = this.argumentsOf(filter.args)
     return this.filter(String(filter.callee.value), value, args, named)
@@ -246,7 +258,7 @@ export abstract class Evaluator {
       if (node.type === 'KeywordArgumentExpression')
         named.set(String(node.key.value), this.known(this.value(node.value as Node)))
       else if (node.type === 'SpreadExpression') args.push(...itemsOf(this.value(node.argument)))
-      else if (node.type === 'KeywordSpreadExpression') throw new Stop('“**” can’t be used in a call here.')
+      else if (node.type === 'KeywordSpreadExpression') throw new Limitation('“**” can’t be used in a call here.')
       else args.push(this.known(this.value(node)))
     }
     return { args, named }
@@ -255,8 +267,9 @@ export abstract class Evaluator {
   private call(node: Node): Item {
     const { callee } = node
     if (callee.type === 'Identifier') return this.function(String(callee.value), node.args)
-    if (callee.type !== 'MemberExpression') throw new Stop('That can’t be called.')
+    if (callee.type !== 'MemberExpression') throw new Limitation('That can’t be called.')
     const home = this.known(this.value(callee.object))
+    this.require(home, callee.object)
     const name = callee.computed ? printed(this.value(callee.property)) : String(callee.property.value)
     const { args, named } = this.argumentsOf(node.args)
     this.take('steps', sizeOf(home))
@@ -289,17 +302,17 @@ export abstract class Evaluator {
         this.given.say?.(printed(args[0]))
         return ''
       case 'action_raise_error':
-        throw new End(`The macro stops the print here: “${printed(args[0])}”.`, true)
+        throw new End(`The macro stops the print here: “${printed(args[0])}”.`, 'author')
       case 'action_emergency_stop':
         throw new End(
           `The macro stops the machine here${args[0] === undefined ? '' : `: “${printed(args[0])}”`}.`,
-          true,
+          'author',
         )
       case 'action_call_remote_method':
       case 'action_log':
         return ''
       default:
-        throw new Stop(`There is no “${name}(…)” that could be called here.`)
+        throw new (otherFunctions.has(name) ? Limitation : Stop)(`There is no “${name}(…)” that could be called here.`)
     }
   }
 
@@ -320,6 +333,7 @@ export abstract class Evaluator {
   private unary({ operator, argument }: Node): Item {
     const value = this.known(this.value(argument))
     if (operator.value === 'not') return !truth(value)
+    this.require(value, argument)
     if (!isNumber(value)) throw new Stop(`${kindOf(value)} has no sign. Put |float after it.`)
     return operator.value === '-' ? numbered(-worthOf(value), isWhole(value)) : value
   }
@@ -342,8 +356,23 @@ export abstract class Evaluator {
       case '~':
         return this.put(printed(left) + printed(right))
       default:
+        this.require(left, node.left)
+        this.require(right, node.right)
         return reckon(operator, left, right, this.pay)
     }
+  }
+
+  /**
+   * Throws if a value is missing: the host can neither calculate with it nor read its members. Examples of reasons: `The
+   * parameter BED is not passed.`, `“nozzle” is not defined.`
+   */
+  private require(value: Item, node: Node): void {
+    if (value !== undefined) return
+    const path = pathOf(node)
+    const [, dotted, quoted] = /^params(?:\.(\w+)|\["(.*)"\])$/.exec(path) ?? []
+    const parameter = dotted ?? quoted
+    if (parameter !== undefined) throw new NotPassed(`The parameter ${parameter} is not passed.`)
+    throw new Stop(path === '' ? 'A value is missing here.' : `“${path}” is not defined.`)
   }
 
   /** Whether an unknown object has a member is itself unknown. */
@@ -362,6 +391,10 @@ export abstract class Evaluator {
         return same(one, other)
       case '!=':
         return !same(one, other)
+    }
+    this.require(one, chained ? left.right : left)
+    this.require(other, right)
+    switch (operator.value) {
       case '<':
         return order(one, other) < 0
       case '>':
@@ -375,6 +408,20 @@ export abstract class Evaluator {
 }
 
 const comparisons = ['==', '!=', '<', '>', '<=', '>=']
+
+/** Filters that the host can't apply to a missing value. */
+const needsValue: ReadonlySet<string> = new Set(['int', 'float', 'round', 'abs'])
+
+/** Functions of the template language that the rehearsal lacks. */
+const otherFunctions: ReadonlySet<string> = new Set(['cycler', 'joiner', 'lipsum'])
+
+/** A path as it is written: `printer.fan.speed`; empty for other expressions. */
+function pathOf({ type, value, object, property, computed }: Node): string {
+  if (type === 'Identifier') return String(value)
+  if (type !== 'MemberExpression') return ''
+  const member = String(property.value)
+  return computed ? `${pathOf(object)}["${member}"]` : `${pathOf(object)}.${member}`
+}
 
 function notThere(home: Item, name: string): never {
   throw new Stop(`${kindOf(home)} has no “${name}(…)”.`)

@@ -11,6 +11,7 @@ import {
   isWhole,
   itemsOf,
   kindOf,
+  Limitation,
   memberOf,
   noList,
   numbered,
@@ -321,9 +322,6 @@ export function filterNamed(name: string): Filter {
   const own = Object.hasOwn(otherNames, name) ? (otherNames[name] as string) : name
   const found = Object.hasOwn(filters, own) ? filters[own] : undefined
   if (found) return found
-  throw new Stop(
-    notHere.includes(name)
-      ? `The filter “${name}” is not available in a rehearsal.`
-      : `There is no filter “${name}” here.`,
-  )
+  if (notHere.includes(name)) throw new Limitation(`The filter “${name}” is not available in a rehearsal.`)
+  throw new Stop(`There is no filter “${name}”.`)
 }

@@ -13,6 +13,7 @@ import {
   itemsOf,
   keyOf,
   kindOf,
+  Limitation,
   memberOf,
   order,
   printed,
@@ -83,7 +84,7 @@ export function replaced(own: string, from: string, to: string, max: Item): stri
 /** Limit for the length of a text, checked before it is made. */
 const longest = 1_000_000
 function within(times: number, length: number): void {
-  if (times * length > longest) throw new Stop('It makes a text of more than a million characters.')
+  if (times * length > longest) throw new Limitation('It makes a text of more than a million characters.')
 }
 
 /** Joins texts with a separator. */

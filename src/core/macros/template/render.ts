@@ -1,14 +1,15 @@
 // Renders a host's template as the host's own language does. The tree comes from a well-known parser; it is evaluated
-// here, with limited steps and plain data only. An expression that can't be evaluated drops its line, not the macro.
+// here, with limited steps and plain data only. An expression at which the host fails ends the macro; one that only the
+// rehearsal can't evaluate drops its line.
 import { Budget } from '../budget.ts'
 import { describeNode } from './described.ts'
-import { End, Evaluator, type Flaw, type Names, type Scope } from './evaluate.ts'
+import { End, Evaluator, type FailedBy, type Flaw, type Names, type Scope } from './evaluate.ts'
 import { argument } from './filters.ts'
 import { lineSign } from './lexer.ts'
 import type { Node } from './parser.ts'
 import { ownNames } from './rewrite.ts'
 import { treeOf } from './tree.ts'
-import { Broken, type Item, itemsOf, Namespace, printed, Stop, truth } from './values.ts'
+import { Broken, type Item, itemsOf, Limitation, Namespace, NotPassed, printed, Stop, truth } from './values.ts'
 
 /** The result of a condition or loop: its line in the template, and a sentence. */
 export type Decided = { line: number; says: string }
@@ -20,9 +21,6 @@ export type Decided = { line: number; says: string }
 export type Rendered =
   | { ok: true; text: string; from: number[]; flaws: Flaw[]; decided: Decided[] }
   | { ok: false; line: number; why: string; by: FailedBy }
-
-/** Why rendering failed: the author raised an error, the host can't read the template, or a limit of ours was reached. */
-type FailedBy = 'author' | 'host' | 'limit'
 
 /** `break` and `continue` in a loop. */
 class Leave extends Error {
@@ -49,8 +47,7 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
       decided: renderer.decided,
     }
   } catch (error) {
-    if (error instanceof End)
-      return { ok: false, line: renderer.line, why: error.message, by: error.stops ? 'author' : 'limit' }
+    if (error instanceof End) return { ok: false, line: renderer.line, why: error.message, by: error.by }
     if (error instanceof RangeError)
       return { ok: false, line: renderer.line, why: 'The template is nested too deeply.', by: 'limit' }
     if (error instanceof Leave)
@@ -100,13 +97,18 @@ class Renderer extends Evaluator {
     return text
   }
 
-  /** Evaluates something; if it fails, reports that once and returns `otherwise`. */
+  /**
+   * Evaluates something. If the host would fail there too, the whole macro fails; otherwise reports the failure once
+   * and returns `otherwise`.
+   */
   private attempt<T>(work: () => T, otherwise: T, then = ''): T {
     const { line } = this
     try {
       return work()
     } catch (error) {
       if (!(error instanceof Stop)) throw error
+      if (!(error instanceof Limitation) && !this.guessed && error.message)
+        throw new End(error.message, error instanceof NotPassed ? 'caller' : 'host')
       if (error.message) this.tell(line, `${error.message}${then}`, null)
       return otherwise
     }

@@ -2,8 +2,17 @@
 // dictionaries, and unknown facts.
 import { Float, isText, own, type Value } from '../values.ts'
 
-/** Used within this folder only: an expression can't be evaluated, with the reason in a sentence. */
+/**
+ * Used within this folder only: the host fails to evaluate an expression, with the reason in a sentence. Example: a text
+ * plus a number. The host then runs nothing of the macro.
+ */
 export class Stop extends Error {}
+
+/** The call leaves out a parameter that the macro calculates with. */
+export class NotPassed extends Stop {}
+
+/** A value or feature that only the rehearsal can't evaluate. The host may succeed, so only the line is left out. */
+export class Limitation extends Stop {}
 
 /** A fact that the simulated printer does not know, with its path. */
 export class Unknown {
@@ -38,7 +47,7 @@ export type Item = Value | Unknown | Broken | Namespace | Lookup | Callable | It
 export function keyOf(value: Item): Key {
   if (isNumber(value)) return worthOf(value)
   if (value === null || isText(value as Value)) return value as Key
-  throw new Stop(`${kindOf(value)} can’t be a key of a dictionary here.`)
+  throw new Limitation(`${kindOf(value)} can’t be a key of a dictionary here.`)
 }
 
 export const isNumber = (value: Item): value is number | Float | boolean =>
@@ -50,7 +59,7 @@ export const worthOf = (value: number | Float | boolean): number =>
 
 /** A number; with a decimal point unless `whole`. */
 export const numbered = (value: number, whole: boolean): Item => {
-  if (!Number.isFinite(value)) throw new Stop('It gives no number.')
+  if (!Number.isFinite(value)) throw new Limitation('It gives no number.')
   return whole && Number.isSafeInteger(value) ? value : new Float(value)
 }
 
@@ -79,7 +88,7 @@ export function printed(value: Item): string {
   if (typeof value === 'number') return Number.isInteger(value) ? String(value) : pointed(value)
   if (value instanceof Float) return pointed(value.value)
   if (Array.isArray(value)) {
-    if (isStream(value)) throw new Stop(noList)
+    if (isStream(value)) throw new Limitation(noList)
     const inner = value.map(shown).join(', ')
     return tuples.has(value) ? `(${inner}${value.length === 1 ? ',' : ''})` : `[${inner}]`
   }
@@ -87,7 +96,7 @@ export function printed(value: Item): string {
     return `{${entriesOf(value)
       .map(([key, each]) => `${shown(key)}: ${shown(each)}`)
       .join(', ')}}`
-  throw new Stop('It is no text that could be written into a line.')
+  throw new Limitation('It is no text that could be written into a line.')
 }
 
 /** Lists written with round brackets, which can't be changed. */
@@ -186,7 +195,7 @@ export function itemsOf(value: Item): Item[] {
   if (value instanceof Map) return [...value.keys()]
   if (value === undefined) return []
   if (isRecord(value)) return Object.keys(value)
-  throw new Stop(`${kindOf(value)} can’t be iterated.`)
+  throw new (isNumber(value) || value === null ? Stop : Limitation)(`${kindOf(value)} can’t be iterated.`)
 }
 
 /** The keys and values of a dictionary or similar value. */
@@ -208,7 +217,8 @@ export function memberOf(value: Item, key: Item): Item {
     const at = worthOf(key)
     return list[at < 0 ? list.length + at : at]
   }
-  if (value === undefined || value === null) throw new Stop(`${kindOf(value)} has no “${printed(key)}”.`)
+  if (value === null) return undefined
+  if (value === undefined) throw new Stop(`${kindOf(value)} has no “${printed(key)}”.`)
   return own(value as Value, printed(key))
 }
 
