@@ -3,6 +3,7 @@ import { effectOf, specOf } from '../firmware/spec.ts'
 import { listed } from '../format.ts'
 import { allSteps, modesAfter, modesBefore } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/ignore.ts'
+import { checkCalled } from './called.ts'
 import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
 import { rules } from './rules.ts'
 import { stopOf } from './stop.ts'
@@ -25,7 +26,7 @@ export function check(script: Unchecked): { findings: Finding[]; setAside: SetAs
   const checked = checkedFrom(script)
   // A document has many macros, and one was called: where that one stops says nothing about the lines of the others.
   const stop = script.stage.opened ? null : stopOf(checked)
-  const all = rules.flatMap(rule => {
+  const all = rules.flatMap((rule): Finding[] => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []
     if (stop && rule.judgesEnd) return []
     const found = rule.check(checked).filter(({ line }) => !stop || line <= stop.line)
@@ -38,6 +39,7 @@ export function check(script: Unchecked): { findings: Finding[]; setAside: SetAs
       fixes,
     }))
   })
+  all.push(...checkCalled(checked, rules))
   const marks = asideMarks(script.lines)
   const findings: Finding[] = []
   const setAside: SetAside[] = []

@@ -112,6 +112,11 @@ export type Rule = {
   moments?: readonly Moment[]
   /** Set if it judges the state at the script's end. Such rules are skipped if the script ends the print (stop.ts). */
   judgesEnd?: true
+  /**
+   * Set if it judges each command by its own text. Such rules also judge the commands of called macros and files
+   * (called.ts).
+   */
+  judgesLine?: true
   check: (script: Checked) => Found[]
 }
 

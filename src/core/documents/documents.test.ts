@@ -181,7 +181,7 @@ describe('a script that calls a macro', () => {
     const found = round.findings.find(({ rule }) => rule === 'probe-before-home')
     const line = lineOf(curlew, 'macros.cfg', 'BED_MESH_CALIBRATE PROFILE=cool')
     expect([found?.line, found?.at]).toEqual([2, { file: 'macros.cfg', line }])
-    expect(found?.message).toMatch(new RegExp(`^In macros.cfg, line ${line}: `))
+    expect(found?.message).toMatch(new RegExp(`^In the macro MESH_FOR_HEAT, line ${line} of macros.cfg: `))
     const row = round.commands.find(({ command }) => command.name === 'BED_MESH_CALIBRATE')
     expect(row?.whence).toEqual({
       file: 'macros.cfg',

@@ -13,7 +13,7 @@ describe('a finding inside a macro', () => {
     expect(told('WARM', macros)).toEqual([
       {
         message:
-          'In the config, line 5: Waits for the bed at 60 °C again: line 3 has already waited, and nothing has changed since.',
+          'In the macro WARM, line 5 of the config: Waits for the bed at 60 °C again: line 3 has already waited, and nothing has changed since.',
         at: 5,
       },
     ])
@@ -24,7 +24,7 @@ describe('a finding inside a macro', () => {
     expect(told('M190 S60\nWARM', macros)).toEqual([
       {
         message:
-          'In the config, line 4: Waits for the bed at 60 °C again: line 1 of the script has already waited, and nothing has changed since.',
+          'In the macro WARM, line 4 of the config: Waits for the bed at 60 °C again: line 1 of the script has already waited, and nothing has changed since.',
         at: 4,
       },
     ])
@@ -36,7 +36,7 @@ describe('a finding inside a macro', () => {
     expect(told('WARM', macros, [file])).toEqual([
       {
         message:
-          'In the config, line 6: Waits for the bed at 60 °C again: line 3 of bed.cfg has already waited, and nothing has changed since.',
+          'In the macro WARM, line 6 of the config: Waits for the bed at 60 °C again: line 3 of bed.cfg has already waited, and nothing has changed since.',
         at: 6,
       },
     ])

@@ -16,6 +16,7 @@ export const align = record<'align'>({
   }),
   run: (recorder, _command, _effect, byFile) => {
     const { printer } = recorder.stage
+    recorder.aligned = true
     if (!byFile) recorder.step('align', printer.probe ? touches * probeSeconds(printer, printer.probe, 0) : 0)
   },
   says: ({ spec, tookS, command, stage, byFile }) => {

@@ -3,12 +3,13 @@ import type { Command } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
 import { type HeaterHistory, temperatureAt } from '../machine/temperature.ts'
-import { type Config, configOf, type Macro, readValue } from '../macros/config.ts'
+import type { Macro } from '../macros/config.ts'
 import type { Names } from '../macros/template/evaluate.ts'
-import { type Item, Lookup, tuple, Unknown } from '../macros/template/values.ts'
+import { type Item, Lookup, Unknown } from '../macros/template/values.ts'
 import { Float, type Value } from '../macros/values.ts'
 import { momentFacts } from '../model/moment.ts'
-import { axes, type Printer } from '../model/printer.ts'
+import { axes } from '../model/printer.ts'
+import { sectionStatus, settingsOf } from './config-status.ts'
 import { savedVariables, variablesOf } from './macro-variables.ts'
 
 /** Parameters are texts, by key or letter in upper case. */
@@ -29,13 +30,6 @@ const placeOf = (values: Readonly<Record<'x' | 'y' | 'z' | 'e', number>>): Value
   for (const [i, value] of Object.values(place).entries())
     for (const key of [i, i - 4]) Object.defineProperty(place, key, { value, enumerable: false })
   return place
-}
-
-/** A setting as the host provides it: numbers are converted. */
-function settingOf(text: string): Item {
-  const parts = text.split(',').map(part => part.trim())
-  if (parts.length < 2 || !parts.every(part => part !== '' && Number.isFinite(Number(part)))) return readValue(text)
-  return tuple(parts.map(part => new Float(Number(part))))
 }
 
 /** Known members by name; any other member is an unknown fact. */
@@ -77,15 +71,11 @@ function statusOf(recorder: Recorder): Lookup {
     const macro = stage.macros?.get(wanted.toUpperCase())
     return macro ? variablesOf(recorder, macro) : undefined
   }
-  const sections = (written: boolean) =>
-    new Lookup(`printer.configfile.${written ? 'config' : 'settings'}`, name => {
-      const section = configOnce(printer).sections.get(written ? name : name.toLowerCase())
-      if (!section) return new Unknown(`printer.configfile.${written ? 'config' : 'settings'}.${name}`)
-      return known(
-        `printer.configfile.settings.${name}`,
-        Object.fromEntries([...section].map(([key, value]) => [key, written ? value : settingOf(value)])),
-      )
-    })
+  /** The host forgets an alignment when the motors rest; only the start begins from there. */
+  const alignment = (name: string) => (): Item =>
+    recorder.aligned || stage.moment === 'start'
+      ? known(`printer.${name}`, { applied: recorder.aligned })
+      : new Unknown(`printer.${name}`)
   const chamber = recorder.chamber
   const status: Readonly<Record<string, () => Item>> = {
     heater_bed: () => heater('printer.heater_bed', recorder.bed, modes.bedTarget),
@@ -125,7 +115,11 @@ function statusOf(recorder: Recorder): Lookup {
         profile_name: modes.levelling === 'on' ? (modes.mesh ?? 'default') : '',
         profiles: () => (printer.storedMesh || modes.meshThere ? { default: {} } : {}),
       }),
-    configfile: () => known('printer.configfile', { settings: sections(false), config: sections(true) }),
+    configfile: () =>
+      known('printer.configfile', { settings: settingsOf(printer, false), config: settingsOf(printer, true) }),
+    quad_gantry_level: alignment('quad_gantry_level'),
+    z_tilt: alignment('z_tilt'),
+    exclude_object: () => known('printer.exclude_object', { objects: [], excluded_objects: [], current_object: null }),
     idle_timeout: () => known('printer.idle_timeout', { state: 'Printing', printing_time: new Float(now) }),
     print_stats: () =>
       known('printer.print_stats', {
@@ -147,16 +141,8 @@ function statusOf(recorder: Recorder): Lookup {
     if (name.startsWith('gcode_macro ')) return macroNamed(name.slice('gcode_macro '.length))
     const tool = /^extruder(\d{0,2})$/.exec(name)
     if (tool) return extruder(Number(tool[1] || 0))
-    return Object.hasOwn(status, name) ? status[name]?.() : new Unknown(`printer.${name}`)
+    return Object.hasOwn(status, name) ? status[name]?.() : sectionStatus(printer, name)
   })
-}
-
-/** Cache of the last printer's config. */
-let lastConfig: { macros: string; configFiles: Printer['configFiles']; config: Config } | null = null
-function configOnce({ macros, configFiles }: Printer): Config {
-  if (lastConfig?.macros !== macros || lastConfig.configFiles !== configFiles)
-    lastConfig = { macros, configFiles, config: configOf({ macros, configFiles }) }
-  return lastConfig.config
 }
 
 /** The names in a macro's template, and the functions it can call. */

@@ -70,9 +70,16 @@ describe('a macro sees', () => {
     ])
   })
 
-  it('nothing of what the simulated printer can’t know, and that is told', () => {
-    const [told, text] = said('{ "firmware_retraction" in printer.configfile.settings }')
-    expect(told).toContain('can’t know “printer.configfile.settings.firmware_retraction”')
-    expect(text).toBe('False')
+  it('that a section which the config lacks is not defined', () => {
+    expect(said('{ "firmware_retraction" in printer.configfile.settings }')).toEqual(['False'])
+    expect(said('{ printer["filament_switch_sensor runout"] is defined }')).toEqual(['False'])
+    expect(said('{ "filament_switch_sensor runout" in printer }')).toEqual(['False'])
+  })
+
+  it('what the printer’s description says where the config lacks it', () => {
+    // The reach of the example printer: X 0 to 220 mm.
+    expect(said('{ printer.configfile.settings.stepper_x.position_min }')).toEqual(['0.0'])
+    expect(said('{ printer.configfile.settings["stepper_x"].position_max - 5 }')).toEqual(['215.0'])
+    expect(said('{ printer.exclude_object.objects|length } { printer.z_tilt.applied }')).toEqual(['0 False'])
   })
 })

@@ -40,6 +40,7 @@ export const motors = record<'motors'>({
     const { named, whole } = lettingGo(command, effect)
     const homed = { ...recorder.modes.homed }
     for (const axis of whole ? axes : named) homed[axis] = false
+    if (whole || named.includes('z')) recorder.aligned = false
     recorder.set({ homed, motorsOn: whole ? false : recorder.modes.motorsOn })
   },
   says: ({ command, effect }) => {

@@ -1,10 +1,18 @@
 // The objects that a macro file can read from the simulated printer, by the board's names.
 
 import type { Recorder } from '../machine/recorder.ts'
+import type { Modes } from '../machine/state.ts'
 import { temperatureAt } from '../machine/temperature.ts'
 import type { Value } from '../macros/values.ts'
 import { layersOn, topOn } from '../model/job.ts'
+import type { Moment } from '../model/moment.ts'
 import { axes } from '../model/printer.ts'
+
+/** The file of the loaded mesh; null if none is loaded. Unknown during a print that began before this script. */
+function meshFile({ levelling, mesh }: Modes, moment: Moment): { file?: string | null } {
+  if (levelling === 'on') return { file: mesh ?? 'heightmap.csv' }
+  return levelling === 'off' || moment === 'start' ? { file: null } : {}
+}
 
 /** Facts that a rehearsal can't know are left out. °C, mm, fan 0 to 1. */
 export function objectsOf(recorder: Recorder): Record<string, Value> {
@@ -46,7 +54,7 @@ export function objectsOf(recorder: Recorder): Record<string, Value> {
         min: printer.reach[axis][0],
         max: printer.reach[axis][1],
       })),
-      compensation: { type: modes.levelling === 'on' ? 'mesh' : 'none' },
+      compensation: { type: modes.levelling === 'on' ? 'mesh' : 'none', ...meshFile(modes, stage.moment) },
       speedFactor: modes.feedPercent / 100,
     },
     job: {

@@ -244,8 +244,16 @@ class Runner {
     const inside = [...within, macro.name]
     for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
-      const at = macro.gcodeLine + (rendered.from[made.number - 1] ?? 1) - 1
-      const whence = { file: macro.file, line: at, macro: macro.name, by: by ?? null }
+      const own = rendered.from[made.number - 1] ?? 1
+      const at = macro.gcodeLine + own - 1
+      const unpassed = rendered.unpassed.filter(({ line }) => line === own).map(({ name }) => name)
+      const whence = {
+        file: macro.file,
+        line: at,
+        macro: macro.name,
+        by: by ?? null,
+        ...(unpassed.length > 0 && { unpassed }),
+      }
       if (made.command) this.command(open ? at : line, made.command, inside, undefined, whence)
     }
   }

@@ -1,14 +1,23 @@
 // Branches and loops of macro files. A block is the lines that are indented further than the line that opens it.
 import type { Command } from '../gcode/line.ts'
 
-/** A command, its line, and how far from the left it begins. */
-/** Position of a command in the machine's own files, and the macro that called it. The main config has no name. */
-export type Whence = { file: string | null; line: number; macro: string | null; by: Whence | null }
+/**
+ * Position of a command in the machine's own files, and the command that called it. The main config has no name.
+ * `unpassed` are the parameters that the line prints and that the call does not pass.
+ */
+export type Whence = {
+  file: string | null
+  line: number
+  macro: string | null
+  by: Whence | null
+  unpassed?: readonly string[] | undefined
+}
 
 /** Begins a sentence about a line that a call runs: `In brush.g, line 3: `, `In the macro WARM, line 4 of the config: `. */
-export const positionOf = ({ file, line, macro }: Omit<Whence, 'by'>): string =>
+export const positionOf = ({ file, line, macro }: Pick<Whence, 'file' | 'line' | 'macro'>): string =>
   `${macro === null ? `In ${file}, line ${line}` : `In the macro ${macro}, line ${line} of ${file ?? 'the config'}`}: `
 
+/** A command, its line, and how far from the left it begins. */
 export type Indented = {
   line: number
   command: Command

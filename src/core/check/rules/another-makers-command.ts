@@ -17,5 +17,6 @@ export const anotherMakersCommand = {
   why: 'Some manufacturers use numbers that the firmware leaves free. On a board of a different manufacturer the same number does something else.',
   silentWhen: 'Silent for commands that you have taught.',
   example: { text: 'G28\nM320\nM109 S200' },
+  judgesLine: true,
   check,
 } as const satisfies Rule

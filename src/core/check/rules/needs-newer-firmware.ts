@@ -23,5 +23,6 @@ export const needsNewerFirmware = {
     text: 'G28\nM420 S1\nM593 F40',
     printer: { firmware: { family: 'board', version: '7.1', abilities: {} } },
   },
+  judgesLine: true,
   check,
 } as const satisfies Rule

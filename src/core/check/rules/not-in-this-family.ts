@@ -29,5 +29,6 @@ export const notInThisFamily = {
   why: 'A script that comes from a different printer uses that printer’s commands. This printer ignores those that it does not know, or stops there.',
   silentWhen: 'Silent for what you have taught. Boards of one family differ, so teach the command if yours knows it.',
   example: { text: 'G28\nBED_MESH_PROFILE LOAD=default\nM109 S200' },
+  judgesLine: true,
   check,
 } as const satisfies Rule

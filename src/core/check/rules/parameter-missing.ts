@@ -79,5 +79,6 @@ export const parameterMissing = {
   why: 'Some boards read a letter without a number as zero, others ignore it. Neither is what was intended.',
   silentWhen: 'Silent for values and formulas, which are filled in later.',
   example: { text: 'G28\nM420 S1\nM140' },
+  judgesLine: true,
   check,
 } as const satisfies Rule

@@ -66,5 +66,6 @@ export const parameterUnknown = {
   silentWhen:
     'Silent for macros that accept any parameter, and for commands whose letters differ from machine to machine.',
   example: { text: 'G28\nM420 S1\nM109 S200 Q5' },
+  judgesLine: true,
   check,
 } as const satisfies Rule

@@ -67,5 +67,6 @@ export const unknownCommand = {
   why: 'It may be a maker’s own command, a typing mistake, or text that lost its “;”. The rehearsal does not know what it does.',
   silentWhen: 'Silent for what you have taught. A name that may be a macro of your printer is only advice.',
   example: { text: 'G28\nM420 S1\nM9876' },
+  judgesLine: true,
   check,
 } as const satisfies Rule

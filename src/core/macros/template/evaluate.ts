@@ -72,6 +72,8 @@ export type Scope = Map<string, Item>
 
 export abstract class Evaluator {
   readonly flaws: Flaw[] = []
+  /** Parameters that are printed although they are not passed, with their lines. */
+  readonly unpassed: { line: number; name: string }[] = []
   line = 1
   /** Whether an unknown fact was replaced by a guess, so that later errors may not happen on the real machine. */
   protected guessed = false
@@ -368,17 +370,16 @@ export abstract class Evaluator {
    */
   private require(value: Item, node: Node): void {
     if (value !== undefined) return
-    const path = pathOf(node)
-    const [, dotted, quoted] = /^params(?:\.(\w+)|\["(.*)"\])$/.exec(path) ?? []
-    const parameter = dotted ?? quoted
-    if (parameter !== undefined) throw new NotPassed(`The parameter ${parameter} is not passed.`)
+    const [path, parameter] = [pathOf(node), parameterIn(node)]
+    if (parameter !== null) throw new NotPassed(`The parameter ${parameter} is not passed.`)
     throw new Stop(path === '' ? 'A value is missing here.' : `“${path}” is not defined.`)
   }
 
   /** Whether an unknown object has a member is itself unknown. */
   private among(left: Item, right: Item): boolean {
     const found = right instanceof Lookup ? memberOf(right, left) : undefined
-    return found instanceof Unknown ? truth(this.known(found)) : isIn(left, right)
+    if (!(found instanceof Unknown)) return isIn(left, right)
+    return found.defined && truth(this.known(found))
   }
 
   /** `1 < x < 3` compares both pairs. */
@@ -421,6 +422,12 @@ function pathOf({ type, value, object, property, computed }: Node): string {
   if (type !== 'MemberExpression') return ''
   const member = String(property.value)
   return computed ? `${pathOf(object)}["${member}"]` : `${pathOf(object)}.${member}`
+}
+
+/** The parameter that an expression reads: `BED` for `params.BED`; null for other expressions. */
+export function parameterIn(node: Node): string | null {
+  const [, dotted, quoted] = /^params(?:\.(\w+)|\["(.*)"\])$/.exec(pathOf(node)) ?? []
+  return dotted ?? quoted ?? null
 }
 
 function notThere(home: Item, name: string): never {

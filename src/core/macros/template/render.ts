@@ -3,7 +3,7 @@
 // rehearsal can't evaluate drops its line.
 import { Budget } from '../budget.ts'
 import { describeNode } from './described.ts'
-import { End, Evaluator, type FailedBy, type Flaw, type Names, type Scope } from './evaluate.ts'
+import { End, Evaluator, type FailedBy, type Flaw, type Names, parameterIn, type Scope } from './evaluate.ts'
 import { argument } from './filters.ts'
 import { lineSign } from './lexer.ts'
 import type { Node } from './parser.ts'
@@ -15,11 +15,18 @@ import { Broken, type Item, itemsOf, Limitation, Namespace, NotPassed, printed, 
 export type Decided = { line: number; says: string }
 
 /**
- * The text of a rendered template without the lines that failed, with the template line of each output line; or why
- * nothing was rendered.
+ * The text of a rendered template without the lines that failed, with the template line of each output line and the
+ * parameters that are printed there and not passed; or why nothing was rendered.
  */
 export type Rendered =
-  | { ok: true; text: string; from: number[]; flaws: Flaw[]; decided: Decided[] }
+  | {
+      ok: true
+      text: string
+      from: number[]
+      flaws: Flaw[]
+      decided: Decided[]
+      unpassed: readonly { line: number; name: string }[]
+    }
   | { ok: false; line: number; why: string; by: FailedBy }
 
 /** `break` and `continue` in a loop. */
@@ -45,6 +52,7 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
       from: made.map(({ from }) => from),
       flaws: renderer.flaws,
       decided: renderer.decided,
+      unpassed: renderer.unpassed,
     }
   } catch (error) {
     if (error instanceof End) return { ok: false, line: renderer.line, why: error.message, by: error.by }
@@ -141,14 +149,22 @@ class Renderer extends Evaluator {
       case 'CallStatement':
         throw new End('“{% call … %}” is not something that a macro may do here.')
       default:
-        return this.attempt(() => this.put(printed(this.known(this.value(node)))), brokenSign)
+        return this.attempt(() => this.print(node), brokenSign)
     }
+  }
+
+  /** Prints an expression; a missing value prints nothing. */
+  private print(node: Node): string {
+    const value = this.known(this.value(node))
+    const parameter = value === undefined ? parameterIn(node) : null
+    if (parameter !== null) this.unpassed.push({ line: this.line, name: parameter })
+    return this.put(printed(value))
   }
 
   private branch(node: Node): string {
     if (node.test.type === 'Identifier' && node.test.value === ownNames) return this.inScope(() => this.all(node.body))
     const { line } = this
-    const holds = this.attempt(() => truth(this.value(node.test)), false, ' It counts as not true.')
+    const holds = this.attempt(() => truth(this.known(this.value(node.test))), false, ' It counts as not true.')
     const why = describeNode(node.test, each => this.value(each))
     this.decide(line, holds ? `Runs: ${why}.` : `Not run this time, because this is not true: ${why}.`)
     return this.all(holds ? node.body : node.alternate)

@@ -13,6 +13,7 @@ import {
   printed,
   Stop,
   same,
+  Unknown,
   worthOf,
 } from './values.ts'
 
@@ -29,9 +30,11 @@ function numberIn(value: Item): number {
 export const isUpper = (text: string): boolean => text === text.toUpperCase() && text !== text.toLowerCase()
 export const isLower = (text: string): boolean => text === text.toLowerCase() && text !== text.toUpperCase()
 
+const isDefined = (value: Item): boolean => (value instanceof Unknown ? value.defined : value !== undefined)
+
 const tests: Readonly<Record<string, Test>> = {
-  defined: value => value !== undefined,
-  undefined: value => value === undefined,
+  defined: isDefined,
+  undefined: value => !isDefined(value),
   none: value => value === null,
   number: value => isNumber(value),
   integer: value => typeof value === 'number' && Number.isInteger(value),

@@ -14,9 +14,12 @@ export class NotPassed extends Stop {}
 /** A value or feature that only the rehearsal can't evaluate. The host may succeed, so only the line is left out. */
 export class Limitation extends Stop {}
 
-/** A fact that the simulated printer does not know, with its path. */
+/** A fact that the simulated printer does not know, with its path. `defined` is false if it probably does not exist. */
 export class Unknown {
-  constructor(readonly path: string) {}
+  constructor(
+    readonly path: string,
+    readonly defined = true,
+  ) {}
 }
 
 /** The value that a failed line should have set. The failure was reported; whatever uses the value fails silently. */
@@ -207,7 +210,7 @@ export function entriesOf(value: Item): [Key, Item][] {
 
 /** A member by name or index; undefined if there is none. Inherited members are never returned. */
 export function memberOf(value: Item, key: Item): Item {
-  if (value instanceof Unknown) return new Unknown(`${value.path}.${printed(key)}`)
+  if (value instanceof Unknown) return new Unknown(`${value.path}.${printed(key)}`, value.defined)
   if (value instanceof Lookup) return value.member(printed(key))
   if (value instanceof Namespace) return value.names.get(printed(key))
   if (value instanceof Map) return value.get(keyOf(key))
