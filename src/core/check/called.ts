@@ -4,7 +4,8 @@ import { listed } from '../format.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
 import { positionOf, type Whence } from '../macros/blocks.ts'
-import type { Checked, Finding, Rule } from './finding.ts'
+import type { Macro } from '../macros/config.ts'
+import type { Checked, Finding, Found, Rule } from './finding.ts'
 
 /** Whether a command comes from the machine's files. Lines of the file that is open have findings of their own. */
 export const isCalled = (whence: Whence | undefined, { opened }: Stage): whence is Whence =>
@@ -24,14 +25,49 @@ export const calledLine = (number: number, command: Command, from: number): Line
 })
 
 /**
- * The findings of rules that judge a line by itself, for all called lines. Each cause is reported once, at the first line
- * of the script that calls it, with its position in the macro or file.
+ * The findings of rules that judge a line or a macro by itself, for all called lines and macros. Each cause is reported
+ * once, at the first line of the script that calls it, with its position in the macro or file.
  */
 export function checkCalled(script: Checked, rules: readonly Rule[]): Finding[] {
-  const { commands, stage, trace } = script
+  const found = new Map<string, Finding>()
+  for (const { cause, ...finding } of [...calledLines(script, rules), ...calledMacros(script, rules)])
+    if (!found.has(cause)) found.set(cause, finding)
+  return [...found.values()]
+}
+
+type Caused = Finding & { cause: string }
+
+/** A finding at the line of the script that calls, about a position in a macro or file. */
+function atCall(rule: Rule, line: number, whence: Omit<Whence, 'by'>, found: Found): Caused {
+  const { message, severity = rule.severity } = found
+  return {
+    cause: `${rule.name} ${message}`,
+    rule: rule.name,
+    severity,
+    line,
+    lines: [line],
+    message: `${positionOf(whence)}${message}${describeUnpassed(whence)}`,
+    fixes: [],
+    at: { file: whence.file, line: whence.line },
+  }
+}
+
+/** The script without its lines and what ran, for rules that are given single lines or macros. */
+const bare = (script: Checked): Checked => ({
+  ...script,
+  lines: [],
+  commands: [],
+  statements: [],
+  rows: [],
+  steps: [],
+  trace: { ...script.trace, troubles: [] },
+})
+
+function calledLines(script: Checked, rules: readonly Rule[]): Caused[] {
+  const { commands, stage } = script
   const perLine = rules.filter(({ judgesLine }) => judgesLine)
   const checked = new Set<string>()
-  const found = new Map<string, Finding>()
+  const found: Caused[] = []
   for (const { line: number, command, whence } of commands) {
     if (!isCalled(whence, stage)) continue
     const position = positionOf(whence)
@@ -39,33 +75,41 @@ export function checkCalled(script: Checked, rules: readonly Rule[]): Finding[] 
     if (checked.has(key)) continue
     checked.add(key)
     const line = calledLine(number, command, script.text.length)
-    const alone: Checked = {
-      ...script,
-      lines: [line],
-      commands: [],
-      statements: [{ line, command, spec: specOf(stage.firmware, command) }],
-      rows: [],
-      steps: [],
-      trace: { ...trace, troubles: [] },
-    }
-    for (const rule of perLine)
-      for (const { message, severity = rule.severity } of rule.check(alone)) {
-        const cause = `${rule.name} ${message}`
-        if (found.has(cause)) continue
-        found.set(cause, {
-          rule: rule.name,
-          severity,
-          line: number,
-          lines: [number],
-          message: `${position}${message}${describeUnpassed(whence)}`,
-          fixes: [],
-          at: { file: whence.file, line: whence.line },
-        })
-      }
+    const statements = [{ line, command, spec: specOf(stage.firmware, command) }]
+    const alone = { ...bare(script), lines: [line], statements }
+    for (const rule of perLine) for (const each of rule.check(alone)) found.push(atCall(rule, number, whence, each))
   }
-  return [...found.values()]
+  return found
 }
 
+function calledMacros(script: Checked, rules: readonly Rule[]): Caused[] {
+  const { commands, stage } = script
+  // Macros of an open config have findings of their own.
+  if (stage.opened) return []
+  /** The macros that ran, with the first line that calls them. */
+  const called = new Map<Macro, number>()
+  for (const { line, command } of commands) {
+    const macro = stage.macros?.get(command.name)
+    if (macro && !called.has(macro)) called.set(macro, line)
+  }
+  const files = new Set([...called.keys()].map(({ file }) => file))
+  const perMacro = rules.filter(({ judgesMacros }) => judgesMacros)
+  return [...files].flatMap(file => {
+    const asOpen = { ...bare(script), stage: { ...stage, opened: { file, call: '' } } }
+    return perMacro.flatMap(rule =>
+      rule.check(asOpen).flatMap(each => {
+        const macro = [...called.keys()].find(own => own.file === file && contains(own, each.line))
+        const position = macro && { file, line: each.line, macro: macro.name }
+        return position ? [atCall(rule, called.get(macro) as number, position, each)] : []
+      }),
+    )
+  })
+}
+
+/** Whether a line of the config is in the template of a macro. */
+const contains = ({ gcode, gcodeLine }: Macro, line: number): boolean =>
+  gcodeLine <= line && line < gcodeLine + gcode.split('\n').length
+
 /** Names the parameters that the line prints and that the call does not pass. */
-const describeUnpassed = ({ unpassed = [] }: Whence): string =>
+const describeUnpassed = ({ unpassed = [] }: Pick<Whence, 'unpassed'>): string =>
   unpassed.length === 0 ? '' : ` The call does not pass ${listed([...unpassed])}, so nothing is written there.`

@@ -117,6 +117,11 @@ export type Rule = {
    * (called.ts).
    */
   judgesLine?: true
+  /**
+   * Set if it judges the text of the macros in an open config. Such rules also judge the macros that a script calls
+   * (called.ts).
+   */
+  judgesMacros?: true
   check: (script: Checked) => Found[]
 }
 

@@ -36,6 +36,7 @@ import { lowTravel } from './rules/low-travel.ts'
 import { meshNotFresh } from './rules/mesh-not-fresh.ts'
 import { meshNotThere } from './rules/mesh-not-there.ts'
 import { messageTooLong } from './rules/message-too-long.ts'
+import { misspelled } from './rules/misspelled.ts'
 import { mixNotKept } from './rules/mix-not-kept.ts'
 import { mixSum } from './rules/mix-sum.ts'
 import { motorsLeftOn } from './rules/motors-left-on.ts'
@@ -151,6 +152,7 @@ const list = [
   parkedOnPrint,
   hotWithoutFan,
   unknownCommand,
+  misspelled,
   hidesCommand,
   notInThisFamily,
   needsNewerFirmware,

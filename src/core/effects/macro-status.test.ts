@@ -77,9 +77,9 @@ describe('a macro sees', () => {
   })
 
   it('what the printer’s description says where the config lacks it', () => {
-    // The reach of the example printer: X 0 to 220 mm.
+    // The reach of the example printer: X 0 to 200 mm.
     expect(said('{ printer.configfile.settings.stepper_x.position_min }')).toEqual(['0.0'])
-    expect(said('{ printer.configfile.settings["stepper_x"].position_max - 5 }')).toEqual(['215.0'])
+    expect(said('{ printer.configfile.settings["stepper_x"].position_max - 5 }')).toEqual(['195.0'])
     expect(said('{ printer.exclude_object.objects|length } { printer.z_tilt.applied }')).toEqual(['0 False'])
   })
 })

@@ -44,5 +44,6 @@ export const delayedNotStopped = {
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
     opened: { file: null, call: 'PRELUDE' },
   },
+  judgesMacros: true,
   check,
 } as const satisfies Rule

@@ -1,39 +1,76 @@
 // Loads a saved mesh although the printer has none.
 import { meshProfile, probeMesh } from '../../firmware/host/macro-commands.ts'
+import { placeOf } from '../../gcode/line.ts'
+import type { Stage } from '../../machine/state.ts'
 import { configOf } from '../../macros/config.ts'
-import type { Checked, Found, Rule } from '../finding.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
 import { rowsThat } from '../queries.ts'
 
-/** A macro loads a mesh by a name that no macro saves, and the host has no saved mesh with that name. */
-function neverSaved({ stage }: Checked): Found[] {
+/**
+ * The names of the host's meshes, in lower case: those in its config, and those that its macros save. Null if that can't
+ * be known: a name is calculated, or the config at hand tells of no mesh.
+ */
+function knownMeshes(stage: Stage): Set<string> | null {
   const saves = allMacros(stage).flatMap(macro => [
     ...linesWith(macro, probeMesh).map(
       ({ text }) => givenFor('PROFILE', text) ?? (/PROFILE=/i.test(text) ? null : 'default'),
     ),
     ...linesWith(macro, meshProfile).flatMap(({ text }) => (/\sSAVE=/i.test(text) ? [givenFor('SAVE', text)] : [])),
   ])
-  // A calculated name may be any, and a mesh may be saved by hand.
-  if (saves.length === 0 || saves.includes(null)) return []
-  const sections = stage.opened ? configOf(stage.printer).sections : new Map()
+  const { sections } = configOf(stage.printer)
+  const inConfig = [...sections.keys()].flatMap(header => /^bed_mesh (.+)$/i.exec(header)?.[1] ?? [])
+  if (saves.includes(null) || (saves.length + inConfig.length === 0 && !sections.has('printer'))) return null
+  // A mesh saved by hand is “default” unless the config names others.
+  const byHand = inConfig.length === 0 && stage.printer.storedMesh ? ['default'] : []
+  return new Set([...saves, ...inConfig, ...byHand].map(name => (name ?? '').toLowerCase()))
+}
+
+const noSuchMesh = (name: string): string =>
+  `Loads the mesh “${name}”. No macro saves a mesh under that name, and the config contains none.`
+
+/** Macros in the open config that load a mesh which nothing saves. */
+function inOpenMacros({ stage }: Checked): Found[] {
+  const known = knownMeshes(stage)
+  if (!known) return []
   return openMacros(stage).flatMap(macro =>
     linesWith(macro, meshProfile).flatMap(({ line, text }): Found[] => {
       const name = givenFor('LOAD', text)
-      if (name === null || saves.includes(name) || sections.has(`bed_mesh ${name.toLowerCase()}`)) return []
-      return [
-        {
-          line,
-          message: `Loads the mesh “${name}”. No macro saves a mesh under that name, and the config contains none. Levelling stays as it was.`,
-        },
-      ]
+      return name === null || known.has(name.toLowerCase()) ? [] : [{ line, message: noSuchMesh(name) }]
     }),
   )
 }
 
+const keyOf = ({ keys }: Row['command'], wanted: string): string | undefined =>
+  keys.find(({ key }) => key.toUpperCase() === wanted)?.value
+
+/** Lines of a script that load a mesh which nothing saves. The fix loads one that exists, best the one in use. */
+function inScript({ rows, stage }: Checked): Found[] {
+  const known = knownMeshes(stage)
+  if (!known || stage.opened) return []
+  const found: Found[] = []
+  for (const { command, line, source, before } of rows) {
+    const saved = command.name === probeMesh ? (keyOf(command, 'PROFILE') ?? 'default') : keyOf(command, 'SAVE')
+    if (saved !== undefined) known.add(saved.toLowerCase())
+    const name = command.name === meshProfile ? keyOf(command, 'LOAD') : undefined
+    if (name === undefined || known.has(name.toLowerCase())) continue
+    const instead = before.mesh && known.has(before.mesh.toLowerCase()) ? before.mesh : [...known][0]
+    const piece = source?.pieces.find(({ text }) => /^LOAD=/i.test(text))
+    const fixes =
+      source && piece && instead !== undefined
+        ? [{ title: `Load the mesh “${instead}”`, edits: [{ ...placeOf(source, piece), insert: `LOAD=${instead}` }] }]
+        : []
+    // The printer’s description says that a mesh is saved, and “default” is the usual name.
+    const likely = stage.printer.storedMesh && name.toLowerCase() === 'default'
+    found.push({ line, message: noSuchMesh(name), fixes, ...(likely && { severity: 'advice' }) })
+  }
+  return found
+}
+
 function check(script: Checked): Found[] {
-  const never = neverSaved(script)
-  if (never.length) return never
+  const named = [...inOpenMacros(script), ...inScript(script)]
+  if (named.length > 0) return named
   const { printer, firmware } = script.stage
   const row = rowsThat(script, 'levelling').find(
     ({ before, after, effect, source }) =>

@@ -41,5 +41,6 @@ export const neverEnds = {
       },
     },
   },
+  judgesMacros: true,
   check,
 } as const satisfies Rule

@@ -39,5 +39,6 @@ export const stateNotRestored = {
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
     opened: { file: null, call: 'PRELUDE' },
   },
+  judgesMacros: true,
   check,
 } as const satisfies Rule

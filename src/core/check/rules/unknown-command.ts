@@ -4,6 +4,7 @@ import { mayBeMacro } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import { looksLikeConfig } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { meantBy } from './misspelled.ts'
 
 function check({ lines, stage, trace }: Checked): Found[] {
   const macros = trace.troubles.flatMap(({ kind, line, why }): Found[] => {
@@ -16,7 +17,8 @@ function check({ lines, stage, trace }: Checked): Found[] {
     line.kind === 'unreadable' ? [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }] : [],
   )
   if (!stage.opened && looksLikeConfig(lines.map(({ raw }) => raw))) return [...macros, config]
-  const unknown = unknownIn(lines, stage)
+  // A near miss of a known name is reported by `misspelled`.
+  const unknown = unknownIn(lines, stage).filter(({ name }) => meantBy(name, stage) === null)
   const may = unknown.filter(({ name }) => mayBeMacro(stage.firmware, name))
   const not = unknown.filter(({ name }) => !mayBeMacro(stage.firmware, name))
   return [...macros, ...unreadable, ...together(may, maybeMacros, 'advice'), ...together(not, notKnown)]

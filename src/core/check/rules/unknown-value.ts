@@ -74,5 +74,6 @@ export const unknownValue = {
   why: 'A rehearsal needs numbers. If the number behind a word or a formula is unknown, the line is rehearsed without it.',
   silentWhen: 'Silent for values of this script’s own settings.',
   example: { text: 'G28\nM420 S1\nM109 S@nozle' },
+  judgesMacros: true,
   check,
 } as const satisfies Rule

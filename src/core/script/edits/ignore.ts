@@ -6,7 +6,7 @@ import { insertBefore } from './lines.ts'
 import { keptRange, type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /** `;! ignore low-travel #1a2b: my clamps are low`. Older scripts have `set aside` instead of `ignore`. */
-const shape = /^\s*;!\s*(?:ignore|set aside) ([a-z]+(?:-[a-z]+)+) #([0-9a-z]{4}):\s*(.*?)\s*$/
+const shape = /^\s*;!\s*(?:ignore|set aside) ([a-z]+(?:-[a-z]+)*) #([0-9a-z]{4}):\s*(.*?)\s*$/
 
 /** A mark that ignores a rule's findings in lines first…last; `holds` while those lines are unchanged. */
 export type AsideMark = { rule: string; reason: string; first: number; last: number; holds: boolean }

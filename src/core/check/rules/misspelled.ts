@@ -1,0 +1,84 @@
+// A word is nearly, but not exactly, a known command, macro or parameter.
+
+import { nearMiss } from '../../explain/near-miss.ts'
+import { familiesWith } from '../../explain/unknown.ts'
+import { type CommandSpec, specNamed } from '../../firmware/spec.ts'
+import type { Command, Line } from '../../gcode/line.ts'
+import { placeOf } from '../../gcode/line.ts'
+import type { Stage } from '../../machine/state.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { parametersRead } from '../macros.ts'
+
+/** All words that a script may begin a line with on this printer. */
+function* knownNames({ firmware, macros }: Stage): Generator<string> {
+  yield* firmware.commands.keys()
+  for (const { name, renames } of macros?.values() ?? []) {
+    yield name
+    if (renames) yield renames
+  }
+}
+
+/** The known name that an unknown word most likely stands for; null for words like `G29` and for unlike words. */
+export function meantBy(name: string, stage: Stage): string | null {
+  if (!/^[A-Z_]{3}/.test(name) || specNamed(stage.firmware, name) || stage.macros?.has(name)) return null
+  if ([...(stage.macros?.values() ?? [])].some(({ renames }) => renames === name)) return null
+  return familiesWith(name, stage.firmware.family).length > 0 ? null : nearMiss(name, knownNames(stage))
+}
+
+/** Replaces a word in its line. Lines of macros have no text here, and so no fix. */
+function writeInstead(line: Line, wrong: string, right: string): Fix[] {
+  const piece = line.pieces.find(
+    ({ text }) => text.toUpperCase() === wrong || text.toUpperCase().startsWith(`${wrong}=`),
+  )
+  if (!piece) return []
+  const { from } = placeOf(line, piece)
+  return [{ title: `Write ${right}`, edits: [{ from, to: from + wrong.length, insert: right }] }]
+}
+
+/** Keys of a command that are nearly one that it takes and that the line lacks. */
+function wrongKeys(line: Line, { name, keys }: Command, taken: readonly string[]): Found[] {
+  const given = keys.map(({ key }) => key.toUpperCase())
+  return given.flatMap((key): Found[] => {
+    const right = taken.includes(key)
+      ? null
+      : nearMiss(
+          key,
+          taken.filter(each => !given.includes(each)),
+        )
+    if (right === null) return []
+    const message = `${name} doesn’t take ${key}. Did you mean ${right}?`
+    return [{ line: line.number, message, severity: 'warning', fixes: writeInstead(line, key, right) }]
+  })
+}
+
+const keysOf = (spec: CommandSpec | undefined): string[] =>
+  !spec || spec.text || spec.anyLetter ? [] : spec.letters.map(({ letter }) => letter)
+
+function check({ statements, stage }: Checked): Found[] {
+  return statements.flatMap(({ line, command, spec }): Found[] => {
+    const macro = stage.macros?.get(command.name)
+    if (macro) return wrongKeys(line, command, parametersRead(macro) ?? [])
+    if (spec) return wrongKeys(line, command, keysOf(spec))
+    const right = meantBy(command.name, stage)
+    if (right === null) return []
+    const message = `${command.name} is not known on this printer. Did you mean ${right}?`
+    // A host stops at an unknown word. Without its config, the word may be one of its macros.
+    const severity = stage.macros ? 'error' : 'warning'
+    return [{ line: line.number, message, severity, fixes: writeInstead(line, command.name, right) }]
+  })
+}
+
+export const misspelled = {
+  name: 'misspelled',
+  group: 'firmware',
+  severity: 'warning',
+  title: 'A misspelled name',
+  why: 'The machine ignores a word that it does not know, or stops there. One letter is enough.',
+  silentWhen: 'Silent for short names, for numbered commands such as G29, and where two known names are equally near.',
+  example: {
+    text: 'G28\nBED_MESH_CALIBRTAE\nM109 S200',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+  },
+  judgesLine: true,
+  check,
+} as const satisfies Rule
