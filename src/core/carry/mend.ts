@@ -29,7 +29,7 @@ export function mended(
   for (let round = 0; before; round++) {
     const errors = newFindings(before, after).filter(({ severity }) => severity === 'error')
     const mends = provenFindings(written, to, after, errors).flatMap(({ fixes: [fix], message }) => {
-      const made = fix && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
+      const made = fix && !fix.oneOfSeveral && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
       return made ? [made] : []
     })
     const next = round < maxRounds && mends.find(made => !touched(now, made).some(id => refused.includes(id)))

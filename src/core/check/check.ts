@@ -5,6 +5,7 @@ import { allSteps, modesAfter, modesBefore } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/ignore.ts'
 import { checkCalled } from './called.ts'
 import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
+import { configInScript } from './rules/config-in-script.ts'
 import { rules } from './rules.ts'
 import { stopOf } from './stop.ts'
 
@@ -40,10 +41,13 @@ export function check(script: Unchecked): { findings: Finding[]; setAside: SetAs
     }))
   })
   all.push(...checkCalled(checked, rules))
+  const config = all.filter(({ rule }) => rule === configInScript.name)
   const marks = asideMarks(script.lines)
   const findings: Finding[] = []
   const setAside: SetAside[] = []
-  for (const finding of all.sort((a, b) => rank[a.severity] - rank[b.severity] || a.line - b.line)) {
+  for (const finding of (config.length > 0 ? config : all).sort(
+    (a, b) => rank[a.severity] - rank[b.severity] || a.line - b.line,
+  )) {
     const mark = marks.find(
       ({ rule, first, last, holds }) => holds && rule === finding.rule && first <= finding.line && finding.line <= last,
     )

@@ -18,13 +18,15 @@ export type Severity = 'error' | 'warning' | 'advice'
 export type RuleGroup = 'order' | 'state' | 'change' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
 
 /**
- * An edit that removes a finding, with a short title; `forJobs` if it helps other jobs. After it was tried: the rules
+ * An edit that removes a finding, with a short title; `forJobs` if it helps other jobs; `oneOfSeveral` if other answers
+ * are as good, so that carrying over leaves it to the person. After it was tried: the rules
  * of the findings that it removes (`mends`) and adds (`brings`).
  */
 export type Fix = {
   title: string
   edits: Edit[]
   forJobs?: true
+  oneOfSeveral?: true
   mends?: readonly string[]
   brings?: readonly string[]
 }

@@ -10,6 +10,7 @@ import { coldExtrude } from './rules/cold-extrude.ts'
 import { coldPushAllowed } from './rules/cold-push-allowed.ts'
 import { collapsedLines } from './rules/collapsed-lines.ts'
 import { commandsInComments } from './rules/commands-in-comments.ts'
+import { configInScript } from './rules/config-in-script.ts'
 import { decimalComma } from './rules/decimal-comma.ts'
 import { delayedNotStopped } from './rules/delayed-not-stopped.ts'
 import { extrudesOffBed } from './rules/extrudes-off-bed.ts'
@@ -153,6 +154,7 @@ const list = [
   hotWithoutFan,
   unknownCommand,
   misspelled,
+  configInScript,
   hidesCommand,
   notInThisFamily,
   needsNewerFirmware,

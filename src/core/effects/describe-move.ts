@@ -56,6 +56,18 @@ function besideEdge(steps: readonly Step[], bed: Printer['bed']): string {
   return inset < 0.005 ? `, on the ${side} edge` : `, ${mm(inset, 1)} in from the ${side}`
 }
 
+/** The speed of a move: its feed rate, or the speed that the slowest of its axes allows. */
+function reachedSpeed(steps: readonly Step[], { feedPercent, speedLimits }: Modes, feedMmMin: number): string {
+  const asked = ((feedMmMin / 60) * feedPercent) / 100
+  const allowed = steps.map(({ from, to, filamentMm }) => {
+    const way = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
+    if (way === 0) return filamentMm === 0 ? asked : speedLimits.e
+    return Math.min(...axes.map(axis => (speedLimits[axis] * way) / Math.abs(to[axis] - from[axis])))
+  })
+  const reached = allowed.length > 0 ? Math.max(...allowed) : asked
+  return reached < asked - 0.05 ? `${speed(reached)}, the limit of this machine` : speed(asked)
+}
+
 /** The sentence for a straight move or an arc, from its words, the modes before it and its steps. */
 export function sayMove(
   { command, before, after, stage }: Pick<CommandContext, 'command' | 'before' | 'after' | 'stage'>,
@@ -63,7 +75,7 @@ export function sayMove(
   how = '',
 ): string {
   const { printer } = stage
-  const at = after.feedMmMin === null ? '' : ` at ${speed(((after.feedMmMin / 60) * after.feedPercent) / 100)}`
+  const at = after.feedMmMin === null ? '' : ` at ${reachedSpeed(steps, after, after.feedMmMin)}`
   const where = whereTo(command, before, steps)
   const filament = steps.reduce((sum, step) => sum + step.filamentMm, 0)
   const way = length(steps)

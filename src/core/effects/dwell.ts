@@ -1,5 +1,5 @@
 // A dwell: the machine stands still.
-import { duration } from '../format.ts'
+import { duration, plain } from '../format.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 
@@ -15,7 +15,8 @@ export const dwell = record<'dwell'>({
     recorder.step('stand', Math.max(0, whole ?? (fine ?? 0) / 1000))
   },
   says: ({ tookS, command, effect }) => {
-    if (tookS > 0) return `Waits ${duration(tookS)}.`
+    // A dwell is exact, unlike the times of moves and heaters.
+    if (tookS > 0) return `Waits ${tookS < 60 ? `${plain(tookS, 3)} s` : duration(tookS)}.`
     const passedOver = effect.seconds === null && hasLetter(command, 'S')
     return passedOver
       ? 'Doesn’t wait: this firmware reads milliseconds (P) and ignores S.'

@@ -102,9 +102,11 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
 export const configOf = ({ macros, configFiles }: Pick<Printer, 'macros' | 'configFiles'>): Config =>
   readConfig(macros ?? '', configFiles ?? [])
 
-/** Whether lines look like a config file: sections in brackets with keys below them. */
+/** Whether lines look like a config file: a macro's section, or several sections in brackets with keys below them. */
 export function looksLikeConfig(raws: readonly string[]): boolean {
   if (!raws.some(raw => raw.startsWith('['))) return false
+  const macro = raws.findIndex(raw => /^\[(?:gcode_macro|delayed_gcode)\s+\S+\]/i.test(raw))
+  if (macro >= 0 && raws.slice(macro).some(raw => /^gcode\s*:/i.test(raw))) return true
   const sections = raws.filter(raw => /^\[[a-z_][\w .-]*\]\s*(?:[#;].*)?$/i.test(raw)).length
   const keys = raws.filter(raw => /^[a-z_]\w*\s*[:=]\s*\S*/.test(raw)).length
   return sections > 0 && keys >= sections && sections + keys > raws.length / 4

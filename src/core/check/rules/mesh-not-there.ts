@@ -1,9 +1,9 @@
 // Loads a saved mesh although the printer has none.
 import { meshProfile, probeMesh } from '../../firmware/host/macro-commands.ts'
-import { placeOf } from '../../gcode/line.ts'
+import { type Line, placeOf } from '../../gcode/line.ts'
 import type { Stage } from '../../machine/state.ts'
 import { configOf } from '../../macros/config.ts'
-import type { Checked, Found, Row, Rule } from '../finding.ts'
+import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
 import { rowsThat } from '../queries.ts'
@@ -45,6 +45,16 @@ function inOpenMacros({ stage }: Checked): Found[] {
 const keyOf = ({ keys }: Row['command'], wanted: string): string | undefined =>
   keys.find(({ key }) => key.toUpperCase() === wanted)?.value
 
+/** Loads the mesh that was `loaded` before, or one of those that exist. */
+function loadInstead(line: Line, loaded: string | null, existing: readonly string[]): Fix[] {
+  const piece = line.pieces.find(({ text }) => /^LOAD=/i.test(text))
+  const name = loaded ?? existing[0]
+  if (!piece || name === undefined) return []
+  const edits = [{ ...placeOf(line, piece), insert: `LOAD=${name}` }]
+  const several = loaded === null && existing.length > 1
+  return [{ title: `Load the mesh “${name}”`, edits, ...(several && { oneOfSeveral: true }) }]
+}
+
 /** Lines of a script that load a mesh which nothing saves. The fix loads one that exists, best the one in use. */
 function inScript({ rows, stage }: Checked): Found[] {
   const known = knownMeshes(stage)
@@ -55,12 +65,8 @@ function inScript({ rows, stage }: Checked): Found[] {
     if (saved !== undefined) known.add(saved.toLowerCase())
     const name = command.name === meshProfile ? keyOf(command, 'LOAD') : undefined
     if (name === undefined || known.has(name.toLowerCase())) continue
-    const instead = before.mesh && known.has(before.mesh.toLowerCase()) ? before.mesh : [...known][0]
-    const piece = source?.pieces.find(({ text }) => /^LOAD=/i.test(text))
-    const fixes =
-      source && piece && instead !== undefined
-        ? [{ title: `Load the mesh “${instead}”`, edits: [{ ...placeOf(source, piece), insert: `LOAD=${instead}` }] }]
-        : []
+    const loaded = before.mesh && known.has(before.mesh.toLowerCase()) ? before.mesh : null
+    const fixes = source ? loadInstead(source, loaded, [...known]) : []
     // The printer’s description says that a mesh is saved, and “default” is the usual name.
     const likely = stage.printer.storedMesh && name.toLowerCase() === 'default'
     found.push({ line, message: noSuchMesh(name), fixes, ...(likely && { severity: 'advice' }) })

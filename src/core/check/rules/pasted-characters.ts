@@ -1,7 +1,6 @@
 // Characters from a web page or a word processor, or from a file that is not text.
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
-import { looksLikeConfig } from '../../macros/config.ts'
 import type { Edit } from '../../model/script.ts'
 import { isForeign } from '../../resolve/foreign.ts'
 import { spelledEnds, straighten } from '../../script/edits/repair.ts'
@@ -11,7 +10,6 @@ const isByteOrderMark = (line: Line, piece: Piece) =>
   line.number === 1 && piece === line.pieces[0] && piece.text === '\ufeff'
 
 function check({ lines, stage }: Checked): Found[] {
-  if (looksLikeConfig(lines.map(({ raw }) => raw))) return []
   const odd = lines.filter(({ pieces }) => pieces.some(piece => 'flaw' in piece && piece.flaw !== null))
   return odd.flatMap((line): Found[] => {
     // Slicer placeholders and literal line breaks have their own rules.

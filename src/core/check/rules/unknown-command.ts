@@ -2,7 +2,6 @@
 import { type Unknown, unknownIn } from '../../explain/unknown.ts'
 import { mayBeMacro } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
-import { looksLikeConfig } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { meantBy } from './misspelled.ts'
 
@@ -16,18 +15,11 @@ function check({ lines, stage, trace }: Checked): Found[] {
   const unreadable = lines.flatMap((line): Found[] =>
     line.kind === 'unreadable' ? [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }] : [],
   )
-  if (!stage.opened && looksLikeConfig(lines.map(({ raw }) => raw))) return [...macros, config]
   // A near miss of a known name is reported by `misspelled`.
   const unknown = unknownIn(lines, stage).filter(({ name }) => meantBy(name, stage) === null)
   const may = unknown.filter(({ name }) => mayBeMacro(stage.firmware, name))
   const not = unknown.filter(({ name }) => !mayBeMacro(stage.firmware, name))
   return [...macros, ...unreadable, ...together(may, maybeMacros, 'advice'), ...together(not, notKnown)]
-}
-
-const config: Found = {
-  line: 1,
-  message:
-    'This looks like the config file of a printer, not like a script. Add it under Macros, where its macros can be read and called.',
 }
 
 /** Merges all unknown commands into one finding, each name with its lines. */

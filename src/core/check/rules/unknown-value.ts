@@ -1,6 +1,7 @@
 // A placeholder has no value, or a formula can't be evaluated.
 
 import { leavesWordOut } from '../../format.ts'
+import { macroStorage } from '../../model/printer.ts'
 import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { linesOf, openMacros } from '../macros.ts'
@@ -33,7 +34,22 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
         ? [{ line, message: `${why} Only the real machine can say.`, severity: 'advice' }]
         : [],
   )
-  return [...bracketed, ...ours, ...troubles, ...unsetVariables(stage)]
+  return [...bracketed, ...ours, ...templates(lines, stage), ...troubles, ...unsetVariables(stage)]
+}
+
+/** Template statements in a script of a host, such as `{% set bed = 60 %}`. */
+function templates(lines: Checked['lines'], { opened, printer }: Checked['stage']): Found[] {
+  if (opened || macroStorage(printer) !== 'config') return []
+  return lines.flatMap(({ raw, number }) =>
+    /^\s*\{%-?\s*(?:set|for|macro|do)\b/.test(raw)
+      ? [
+          {
+            line: number,
+            message: 'Templates run only inside the config’s macros. In a script the host can’t read this line.',
+          },
+        ]
+      : [],
+  )
 }
 
 /** Variables of other macros that those do not have; they always read as nothing. */
