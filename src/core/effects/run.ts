@@ -113,6 +113,12 @@ class Runner {
     const effect = effectOf(stage.firmware, meant)
     const record = effect && recordOf(effect)
     const { before = [], after = [] } = (effect && record?.calls?.(recorder, meant, effect as never)) ?? {}
+    if (effect?.does === 'macro' && within.includes(meant.name)) {
+      recorder.line = line
+      recorder.stop(endless('The stored macros call each other', [...within, meant.name]))
+      return
+    }
+    const inside = effect?.does === 'macro' ? [...within, meant.name] : within
     const byFile = this.calls(line, before, within, false, whence)
     if (recorder.over) return
     recorder.beginCommand(line)
@@ -128,7 +134,7 @@ class Runner {
       recorder.stop(`The rehearsal stops here: the script makes more than ${max.toLocaleString('en')} moves.`)
     if (recorder.now > maxSeconds) recorder.stop(tooLong)
     const row = recorder.rows.count - 1
-    const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file', whence)
+    const ran = recorder.over ? null : this.calls(line, after, inside, effect?.does === 'macro-file', whence)
     if (ran) recorder.byFile.set(row, byFile ? { ...ran, ...byFile, tookS: byFile.tookS + ran.tookS } : ran)
   }
 

@@ -6,24 +6,33 @@ import type { Step } from './trace.ts'
 
 const doubtMm = 0.01
 
-/** Whether a straight move touches a rectangle: clips the move at each side and tests whether anything is left. */
-export function crosses(area: Rectangle, { from, to }: Pick<Step, 'from' | 'to'>): boolean {
+/**
+ * The part of a straight move above a rectangle, as shares of its way from 0 to 1; null if there is none or a position is
+ * unknown.
+ */
+export function partAbove(
+  area: Rectangle,
+  { from, to }: Pick<Step, 'from' | 'to'>,
+): { first: number; last: number } | null {
   let [first, last] = [0, 1]
   for (const [at, way, low, high] of [
     [from.x, to.x - from.x, area.left, area.right],
     [from.y, to.y - from.y, area.front, area.back],
   ] as const) {
-    if (Number.isNaN(at + way)) return false
+    if (Number.isNaN(at + way)) return null
     if (way === 0) {
-      if (at < low || at > high) return false
+      if (at < low || at > high) return null
       continue
     }
     const [one, other] = [(low - at) / way, (high - at) / way]
     first = Math.max(first, Math.min(one, other))
     last = Math.min(last, Math.max(one, other))
   }
-  return first <= last
+  return first <= last ? { first, last } : null
 }
+
+/** Whether a straight move touches a rectangle. */
+export const crosses = (area: Rectangle, step: Pick<Step, 'from' | 'to'>): boolean => partAbove(area, step) !== null
 
 /** The first keep-out zone that a step passes through. */
 export const zoneOn = ({ zones }: Pick<Printer, 'zones'>, step: Step): Printer['zones'][number] | undefined =>

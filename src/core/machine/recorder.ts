@@ -133,6 +133,8 @@ export class Recorder {
   readonly renamed: ReadonlyMap<string, string>
   /** The present values of macro variables, by the macro's name. */
   readonly variables: Map<string, Record<string, Value>>
+  /** The lines that a board has stored as macros, by the command that runs them. */
+  readonly storedMacros = new Map<string, string>()
   /** Whether the gantry or bed was aligned in this run, and the motors have held it since. */
   aligned = false
   /** Delayed macros that are scheduled, by name: when they run, s. */
