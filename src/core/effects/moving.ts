@@ -24,13 +24,21 @@ export function takeFeed(recorder: Recorder, command: Command): number {
   return (((recorder.modes.feedMmMin ?? feedBeforeAnyMmMin) / 60) * recorder.modes.feedPercent) / 100
 }
 
-/** The end of a move in machine coordinates, mm. An axis stays NaN if it was unknown and the move is relative. */
+/** Whether a letter has a formula without a known value, such as a slicer's placeholder. */
+const isUnknown = ({ words }: Command, wanted: string): boolean =>
+  words.some(({ letter, value, formula }) => letter === wanted && value === null && formula !== null)
+
+/**
+ * The end of a move in machine coordinates, mm. An axis is NaN after a move to an unknown position, and stays NaN if it
+ * was unknown and the move is relative.
+ */
 export function targetOf(recorder: Recorder, command: Command): Position {
   const { positioning, shift } = recorder.modes
   const scale = scaleOf(recorder)
   const target = { ...recorder.position }
   for (const axis of axes) {
     const value = numberOf(command, axis.toUpperCase())
+    if (isUnknown(command, axis.toUpperCase())) target[axis] = Number.NaN
     if (value === null) continue
     if (command.machine) target[axis] = value * scale
     else target[axis] = positioning === 'relative' ? target[axis] + value * scale : value * scale + shift[axis]

@@ -3,6 +3,7 @@ import { specOf, type Unit, unitOf } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import { cut, formulasIn } from '../gcode/pieces.ts'
 import { readLine } from '../gcode/read.ts'
+import { printHeight } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { Placeholders } from '../vocabulary/placeholders.ts'
 import { assignmentIn, type Branch, branchIn, insideOf } from '../vocabulary/tags.ts'
@@ -84,7 +85,9 @@ export class ForeignPlaceholders {
         if (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, this.stage)) {
           const unit = unitOf(spec, piece)
           const found =
-            this.number(line, piece.formula) ?? this.likely(line, piece.letter, piece.formula, unit, command)
+            (piece.letter === 'Z' ? this.height(line, piece.formula) : null) ??
+            this.number(line, piece.formula) ??
+            this.likely(line, piece.letter, piece.formula, unit, command)
           return found === null ? piece.text : piece.letter + writtenFor({ value: found, unit: '' }, unit)
         }
         if (piece.kind === 'key' && isForeignFormula(piece.value, this.stage)) {
@@ -114,6 +117,12 @@ export class ForeignPlaceholders {
       : typeof found === 'boolean'
         ? Number(found)
         : null
+  }
+
+  /** The height of a lift above the print that the printer's top limits. */
+  private height(line: Line, text: string): number | null {
+    const heights = { reachedMm: printHeight(this.stage), limitMm: this.stage.printer.reach.z[1] }
+    return this.placeholders.height(text, insideOf(text), line.number, this.tool(), heights)
   }
 
   /**

@@ -1,5 +1,6 @@
 // Evaluates a slicer's placeholders with their taught or guessed meanings, so that a script with them can be rehearsed
 // at once.
+import { plain } from '../format.ts'
 import { scopeOf, type World } from '../formula/values.ts'
 import { changeFor } from '../model/changes.ts'
 import { momentFacts } from '../model/moment.ts'
@@ -8,6 +9,7 @@ import { elementName, readExpression } from './expression.ts'
 import { type Foreign, type LookUp, workOut } from './foreign.ts'
 import { guessMeaning, perTool } from './guess.ts'
 import { asksUse, guessElement } from './learn.ts'
+import { type Heights, likelyHeight } from './likely-height.ts'
 
 /** Where a word's meaning comes from: taught, guessed from the word, or from the letter before it. */
 export type Source = 'taught' | 'guessed' | 'letter'
@@ -59,6 +61,15 @@ export class Placeholders {
     this.last = null
     const found = workOut(inside, this.lookUpWith(tool))
     if (found !== null && this.last) this.note(text, line, this.last, shown(found))
+    return found
+  }
+
+  /** Guesses a lift's height from the shape of its formula, mm. Words that the person taught keep their meanings. */
+  height(text: string, inside: string, line: number, tool: number, heights: Heights): number | null {
+    const isTaught = (word: string) => this.own.has(word) || this.vocabulary?.words.some(each => each.word === word)
+    const lookUp = this.lookUpWith(tool)
+    const found = likelyHeight(inside, heights, (word, ...rest) => (isTaught(word) ? lookUp(word, ...rest) : null))
+    if (found !== null) this.standIn(text, line, `${plain(found)} mm`)
     return found
   }
 
