@@ -3,8 +3,8 @@ import { duration, plain } from '../format.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 
-/** Dwells of at least this many seconds count as heat soak. */
-const soakS = 60
+/** Dwells of at least this many seconds count as heat soak; a countdown has several. */
+const soakS = 30
 
 export const dwell = record<'dwell'>({
   movesHead: false,
@@ -23,5 +23,5 @@ export const dwell = record<'dwell'>({
       : 'Doesn’t wait: the line has no time.'
   },
   purpose: ({ steps }) =>
-    (steps ?? []).reduce((sum, step) => sum + step.end - step.start, 0) >= soakS ? 'soak' : null,
+    (steps ?? []).reduce((sum, step) => sum + step.end - step.start, 0) >= soakS - 0.001 ? 'soak' : null,
 })

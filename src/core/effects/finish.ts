@@ -14,8 +14,9 @@ export const finish = record<'finish'>({
       turnHeatersOff(recorder)
       recorder.set({ fan: 0, motorsOn: false, homed: { x: false, y: false, z: false } })
     } else if (file !== null && !byFile) {
-      // Without an end file the board turns off all heaters when the job ends.
+      // Without an end file the board turns off all heaters and motors when the job ends.
       turnHeatersOff(recorder)
+      recorder.set({ motorsOn: false, homed: { x: false, y: false, z: false } })
     }
     if (stops === 'machine') recorder.end('error', `${command.name} stops the machine, which must be restarted.`)
     else recorder.end(stops, `${command.name} ends the job.`)
@@ -23,7 +24,7 @@ export const finish = record<'finish'>({
   says: ({ effect, spec, byFile }) => {
     if (effect.stops === 'machine')
       return 'Emergency stop: heaters and motors off at once; the machine must be restarted.'
-    const by = byFile ? `, after ${byFile.name}` : effect.file === null ? '' : ', and turns the heaters off'
+    const by = byFile ? `, after ${byFile.name}` : effect.file === null ? '' : ', and turns heaters and motors off'
     return `${spec.title}${by}; the lines after it do not run.`
   },
   purpose: ({ effect }) => (effect.stops === 'machine' ? 'cool-down' : null),

@@ -79,7 +79,7 @@ describe('passages', () => {
 
   it('names an end script’s parts', () => {
     const text = '; --- up ---\nG91\nG1 E-2 F1800\nG1 Z5\n\nG90\nG1 X0 Y200\n\nM104 S0\nM140 S0\nM84'
-    expect(round(text, 'end').passages.map(({ kind }) => kind)).toEqual(['retract', 'park', 'cool-down'])
+    expect(round(text, 'end').passages.map(({ kind }) => kind)).toEqual(['retract', 'park', 'cool-down', 'motors-off'])
   })
 
   it('has none in an empty script or one of notes', () => {

@@ -240,7 +240,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       const command = rows?.last ?? -1
       const calls = rows && rows.last > rows.first && isCall(read, trace, rows.first, stage)
       const purpose = calls
-        ? purposeOfCall(trace, rows.first, rows.last, stage)
+        ? purposeOfCall(read.raw, trace, rows.first, rows.last, stage)
         : purposeOf(read, command < 0 ? null : trace, command, stage)
       sorter.command(line, purpose, commentedOut !== null)
     } else if (line.kind === 'comment') sorter.comment(line)

@@ -80,8 +80,11 @@ export function purposeOf(line: Line, trace: Trace | null, command: number, stag
   return purpose({ command: ran, effect: effect as never, steps: trace && stepsOfCommand(trace, command), stage })
 }
 
-/** The purpose of a call: the one with most of the time, otherwise the strongest. */
-export function purposeOfCall(trace: Trace, first: number, last: number, stage: Stage): Purpose {
+/** Names of macros and files that wipe the nozzle. */
+const wipes = /brush|wipe|scrub/i
+
+/** The purpose of a call: the one with most of the time, otherwise the strongest. `name` is what is called. */
+export function purposeOfCall(name: string, trace: Trace, first: number, last: number, stage: Stage): Purpose {
   const spent = new Map<Purpose, number>()
   let strongest: Purpose = null
   for (let row = first; row <= last; row++) {
@@ -99,7 +102,9 @@ export function purposeOfCall(trace: Trace, first: number, last: number, stage: 
   return max && max[0] !== null && max[0] !== 'move' && max[1] > whole / 2
     ? max[0]
     : strongest === 'move'
-      ? 'other'
+      ? wipes.test(name)
+        ? 'wipe'
+        : 'other'
       : (strongest ?? 'other')
 }
 
@@ -107,11 +112,14 @@ const moves: readonly Purpose[] = ['purge-line', 'purge-spot', 'prime', 'retract
 /** Whether a purpose belongs to a move; a mode before a move joins it. */
 export const isMove = (purpose: Purpose): boolean => moves.includes(purpose)
 
+/** A purge into a bucket and a purge line are two passages. */
+const purges: readonly Purpose[] = ['purge-line', 'purge-spot']
+
 const neighbours: readonly (readonly Purpose[])[] = [
   moves,
   ['heat', 'heat-wait'],
   ['setup', 'limits', 'fan'],
-  ['cool-down', 'fan', 'motors-off'],
+  ['cool-down', 'fan'],
   ['probe', 'levelling'],
   ['wipe', 'move', 'retract'],
   ['present', 'move', 'retract'],
@@ -128,6 +136,7 @@ const strongestOf = (purposes: readonly Purpose[]): Purpose => purposes.reduce(h
  */
 export function goesWith(strongest: Purpose, purpose: Purpose, first: boolean): boolean {
   if (purpose === null || purpose === 'message') return true
+  if (purges.includes(strongest) && purges.includes(purpose)) return strongest === purpose
   if (strongest === null || strongest === 'message' || strongest === purpose) return true
   // A change of mode belongs to the moves around it, except for the modes at the start of a script.
   if (purpose === 'setup' && moves.includes(strongest)) return true
