@@ -77,8 +77,11 @@ export const mix = record<'mix'>({
         const kept = after.blends.find(each => each.tool === tool)
         return kept ? `Saves the blend as T${tool}: ${inWords(kept.shares)}.` : 'Saves no blend: none has been started.'
       }
-      case 'whole':
-        return `Blend from here on: ${inWords(wholeBlend(command))}.`
+      case 'whole': {
+        const shares = wholeBlend(command)
+        const sum = shares.reduce((total, share) => total + share, 0)
+        return sum > 0 ? `Blend from here on: ${inWords(shares.map(share => share / sum))}.` : null
+      }
       case 'tool':
         return `Blend of T${numberOf(command, 'P') ?? 0}: ${inWords(numbersOf(command, 'E'))}.`
       case 'gradient':

@@ -88,10 +88,9 @@ describe('tool-cold', () => {
     expect(found('T1\nM109 S165')).toMatchObject([{ line: 2, severity: 'warning' }])
   })
 
-  it('is content when it is waited for, when no line heats, and when the print does not go on yet', () => {
+  it('is content when it is waited for, and when the print does not go on yet', () => {
     expect(found('T1\nM109 S200')).toEqual([])
     expect(found('M104 T1 S200\nG4 S40\nT1')).toEqual([])
-    expect(found('T1')).toEqual([])
     expect(found('M104 T1 S200', { moment: 'tool-leave' })).toEqual([])
     expect(found('T1\nM104 S200', { goesOn: false })).toEqual([])
   })

@@ -11,6 +11,11 @@ describe(rule, () => {
     expect(foundAtChange(rule, fixed(text, finding))).toEqual([])
   })
 
+  it('asks who heats the new tool if no line does', () => {
+    expect(foundAtChange(rule, 'T1')).toMatchObject([{ line: 1, severity: 'advice' }])
+    expect(foundAtChange(rule, 'T1')[0]?.message).toContain('No line here heats T1')
+  })
+
   it('is content within 10 °C of the target', () => {
     // A new target after a wait: the nozzle still has 190 °C.
     expect(foundAtChange(rule, 'T1\nM109 S190\nM104 S200')).toEqual([])

@@ -1,13 +1,14 @@
 // The print continues with a tool that is still heating up.
 
-import { addressOf } from '../../firmware/tools.ts'
+import { addressOf, shareHeater } from '../../firmware/tools.ts'
 import { celsius, duration } from '../../format.ts'
 import { melts } from '../../machine/heaters.ts'
 import { materialOf } from '../../machine/state.ts'
 import { segmentAt, temperatureAt } from '../../machine/temperature.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
-import { changeMoments } from '../../model/moment.ts'
+import { toolsUsed } from '../../model/job.ts'
+import { changeMoments, momentFacts } from '../../model/moment.ts'
 import { changing, handedOn, printGoesOn } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
@@ -17,6 +18,26 @@ import { heatings } from '../queries.ts'
 const nearC = 10
 
 function check(script: Checked): Found[] {
+  return momentFacts[script.stage.moment].runs === 'before' ? leftCold(script) : changedTo(script)
+}
+
+/** Tools of the job that a start script never heats: the slicer or a tool change may heat them later. */
+function leftCold(script: Checked): Found[] {
+  const { stage, trace } = script
+  if (!melts(stage)) return []
+  const heated = heatings(script).filter(({ heater }) => heater === 'nozzle')
+  const line = heated.at(-1)?.row.line
+  if (line === undefined) return []
+  const { nozzleTargets } = lastModes(trace)
+  return toolsUsed(stage.job).flatMap((tool): Found[] => {
+    const shares = heated.some(each => shareHeater(stage.printer, each.tool, tool))
+    if (tool === stage.job.firstTool || shares || !trace.nozzles[tool] || (nozzleTargets[tool] ?? 0) > 0) return []
+    const message = `Nothing heats T${tool}, which “${stage.job.name}” prints with later. That is right only if the tool change or the slicer heats it and waits.`
+    return [{ line, severity: 'advice', message }]
+  })
+}
+
+function changedTo(script: Checked): Found[] {
   const { trace, stage, rows } = script
   const change = changing(script)
   if (!change || !printGoesOn(script) || !melts(stage) || rows.length === 0) return []
@@ -41,11 +62,18 @@ function check(script: Checked): Found[] {
     return [{ line, severity, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
   }
   const { nozzleC, nozzleLaterC, name } = materialOf(stage, change.to)
-  if (last?.targetC === undefined && !handedOn(script)) return []
+  if (last?.targetC === undefined && !handedOn(script))
+    return last || script.stage.firmware.toolsStandBy ? [] : [unheated(change.to, line)]
   if (now > Math.min(nozzleLaterC, nozzleC) - 2 * nearC) return []
   const message = `T${change.to} stays at ${celsius(now)} when the print goes on; ${name} is printed at ${celsius(nozzleLaterC)}. That is right only if the slicer heats it.`
   return [{ line, severity: last ? 'warning' : 'advice', message }]
 }
+
+const unheated = (tool: number, line: number): Found => ({
+  line,
+  severity: 'advice',
+  message: `No line here heats T${tool}. It may be cold or in standby when the print goes on, unless the slicer heats it and waits.`,
+})
 
 export const toolCold = {
   name: 'tool-cold',
@@ -54,14 +82,14 @@ export const toolCold = {
   title: 'The next tool is not warm yet',
   why: 'A tool that was in standby is cooler than its printing temperature. The first line after the change is thin or missing, or the board refuses to extrude.',
   silentWhen:
-    'Silent within 10 °C of its target, and where no line heats it and nothing is known about earlier scripts. A later script or the slicer may still wait for it.',
+    'Silent within 10 °C of its target. Where no line heats the tool it is advice only: a later script or the slicer may heat it.',
   example: {
     text: 'T1\nM104 S200',
     moment: 'tool-change',
     job: { materials: ['Test stuff', 'Test stuff'] },
     printer: { tools: twoTools },
   },
-  moments: changeMoments,
+  moments: [...changeMoments, 'start'],
   judgesEnd: true,
   check,
 } as const satisfies Rule
