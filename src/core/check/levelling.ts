@@ -1,8 +1,9 @@
 // Finds what turned levelling off, what could turn it on, and a commented-out line that would.
-import { effectOf } from '../firmware/spec.ts'
+import { familiesWith } from '../explain/unknown.ts'
+import { effectOf, specOf } from '../firmware/spec.ts'
 import { type Line, numberOf } from '../gcode/line.ts'
 import { commentedOutCommand } from '../gcode/read.ts'
-import type { Checked, Fix } from './finding.ts'
+import type { Checked, Fix, Row } from './finding.ts'
 import { putAfter } from './fixes.ts'
 
 /** The last command that turned levelling off, by homing or directly; null if none did. */
@@ -15,6 +16,26 @@ export function turnedOff({ rows }: Checked): { line: number; byHoming: boolean 
   }
   return off
 }
+
+/**
+ * The first command after a line that may level the bed in a way that only this machine knows: a maker's own command
+ * such as `G80`, or an unknown word such as `PROBE_PLATE`; null if there is none.
+ */
+export function mayLevel({ rows, stage }: Checked, after: number): Row | null {
+  const asks = ({ line, command, effect }: Row) =>
+    line > after &&
+    (specOf(stage.firmware, command)?.mayLevel === true ||
+      (effect === null && /MESH|LEVEL|PROBE/.test(command.name) && isUnknownEverywhere(command.name, stage)))
+  return rows.find(asks) ?? null
+}
+
+/** Asks whether a command levels the bed. */
+export const askWhetherLevels = ({ command, line }: Row): string =>
+  `Line ${line}, ${command.name}, may do it on this machine: if it does, teach it.`
+
+/** Whether no family knows a command. A command of a different family does nothing here. */
+export const isUnknownEverywhere = (name: string, { firmware }: Checked['stage']): boolean =>
+  familiesWith(name, firmware.family).length === 0
 
 /** Fixes that turn levelling on: loading the saved mesh if there is one, or probing. */
 export function levellingFixes(script: Checked, after: number): Fix[] {

@@ -69,7 +69,10 @@ export const when = (letter: string, is: readonly number[] | null, title: string
 })
 
 type More = Partial<
-  Pick<CommandSpec, 'cases' | 'refused' | 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn' | 'byMacro'>
+  Pick<
+    CommandSpec,
+    'cases' | 'refused' | 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn' | 'mayLevel' | 'byMacro'
+  >
 >
 
 /** A row of a table. The example is made up and reads without findings. */

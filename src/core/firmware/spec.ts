@@ -68,6 +68,8 @@ export type CommandSpec = {
   notes?: string
   /** Exists only on some manufacturers' machines, or has different meanings there. */
   makersOwn?: boolean
+  /** Levels the bed on some machines, and does something different on others. */
+  mayLevel?: boolean
   /** Exists only if a macro of this name is set up. */
   byMacro?: boolean
   /** Taught by the person. */
@@ -122,8 +124,9 @@ export type FirmwareFamily = {
 export const specNamed = (family: FirmwareFamily, name: string): CommandSpec | undefined =>
   family.commands.get(name) ?? (/^T-?\d+$/.test(name) ? family.commands.get('T') : undefined)
 
+/** Decimals do not count: `P3.2` is phase 3 with a further setting. */
 const fits = ({ letter, is }: Case, command: Command): boolean =>
-  hasLetter(command, letter) && (!is || is.includes(numberOf(command, letter) ?? Number.NaN))
+  hasLetter(command, letter) && (!is || is.includes(Math.trunc(numberOf(command, letter) ?? Number.NaN)))
 
 /** Cache of the entries for cases. */
 const chosenSpecs = new WeakMap<Case, CommandSpec>()

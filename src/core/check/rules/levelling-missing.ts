@@ -1,7 +1,7 @@
 // A start script does not set levelling, on a printer that could have it.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { levellingFixes } from '../levelling.ts'
+import { askWhetherLevels, isUnknownEverywhere, levellingFixes, mayLevel } from '../levelling.ts'
 
 function check(script: Checked): Found[] {
   const { trace, stage, rows } = script
@@ -13,9 +13,16 @@ function check(script: Checked): Found[] {
   if (!home || !prints || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
   const { loadMesh, probeBed } = stage.firmware.phrases
   if (loadMesh(null) === null && probeBed() === null) return []
-  const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
-  if (unknown) return []
+  const maybe = mayLevel(script, 0)
+  const unknown = rows.some(
+    ({ effect, command }) =>
+      (effect === null && !stage.macros?.has(command.name) && isUnknownEverywhere(command.name, stage)) ||
+      effect?.does === 'macro' ||
+      effect?.does === 'opaque',
+  )
+  if (unknown && !maybe) return []
   const message = `Homes here, but no line probes the bed or loads a saved mesh. ${printer.name} can level its bed; whether levelling is on depends on earlier scripts.`
+  if (maybe) return [{ line: home.line, severity: 'advice', message: `${message} ${askWhetherLevels(maybe)}` }]
   return [{ line: home.line, message, fixes: levellingFixes(script, home.line) }]
 }
 
@@ -26,7 +33,7 @@ export const levellingMissing = {
   title: 'Nothing turns levelling on',
   why: 'On this family a mesh is used only after a line has loaded or measured it. Without one the first layer is printed as if the bed were perfectly flat.',
   silentWhen:
-    'Silent where an unknown command or macro may do it, in a script that does not home, on firmware without levelling, and in a part of a script that neither waits for a heater nor extrudes.',
+    'Advice only where a command of this machine’s own may do it by its name. Silent where another unknown command or macro may do it, in a script that does not home, on firmware without levelling, and in a part of a script that neither waits for a heater nor extrudes.',
   example: {
     text: 'G28\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

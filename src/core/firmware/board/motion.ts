@@ -60,9 +60,10 @@ export const movingMore: CommandSpec[] = [
     [...flags('XYZE'), slot('S'), num('F', 'speed', 'mm/min')],
     'G61 X Y S0',
   ),
-  row('G80', 'Cancel the present move pattern', housekeeping, [], 'G80', {
-    notes: 'On some makers’ boards it probes the bed: teach it then.',
+  row('G80', 'Cancel the present move pattern; on some makers’ boards, probe the bed', housekeeping, [], 'G80', {
+    notes: 'If yours probes the bed with it, teach it.',
     makersOwn: true,
+    mayLevel: true,
   }),
   row('M211', 'Soft limits', { does: 'soft-limits', by: 'S' }, [onOff()], 'M211 S1'),
   row('M206', 'Home offset', { does: 'homed-offset', here: false }, each('XYZ', 'mm'), 'M206 Z-0.1'),
@@ -77,7 +78,13 @@ export const bedProbing: CommandSpec[] = [
     notes:
       'Letters change what it does: a phase (P), a jump to three points (J), a slot to load (L), on and off (A, D), a report (T).',
     cases: [
-      when('P', [1], 'Probe the bed (phase 1)', probing({ turnsLevellingOn: false })),
+      when('P', [1], 'Probe the bed (phase 1)', probing({ extent: 'named-area', turnsLevellingOn: false })),
+      when(
+        'P',
+        [9],
+        'Touch the bed to clean the tip (phase 9)',
+        probing({ extent: 'named-area', turnsLevellingOn: false }),
+      ),
       when('P', [0], 'Set the mesh to zero (phase 0)', levellingSet('off')),
       when('P', [2], 'Probe by hand what the probe can’t reach (phase 2)', {
         does: 'pause',
