@@ -1,5 +1,5 @@
 // Tries fixes: applies each fix, rehearses the result, and reports which findings it removes and adds. A fix that adds
-// an error is not offered.
+// an error or a warning, or that does not remove its finding, is not offered.
 import type { Finding, Fix } from './check/finding.ts'
 import type { Trace } from './machine/trace.ts'
 import { applyEdits } from './model/script.ts'
@@ -44,19 +44,24 @@ export function outcomeOf(
   return difference(before, rehearseAndCheck(applyEdits(text, fix.edits), input).findings)
 }
 
-/** Tries the fixes of one finding. Fixes that add an error are left out. */
+/**
+ * Tries the fixes of one finding. Leaves out fixes that add an error, or a warning unless `mayWarn`, and fixes that don't
+ * remove the finding.
+ */
 export function provenFinding(
   text: string,
   input: RehearsalInput,
   findings: readonly Finding[],
   finding: Finding,
+  { mayWarn = false } = {},
 ): Finding {
   if (text.split('\n').length > maxLines) return finding
   return {
     ...finding,
     fixes: finding.fixes.flatMap((fix): Fix[] => {
       const { mends, brings } = outcomeOf(text, input, findings, fix)
-      if (brings.some(({ severity }) => severity === 'error')) return []
+      if (brings.some(({ severity }) => severity === 'error' || (severity === 'warning' && !mayWarn))) return []
+      if (!fix.forJobs && !mends.some(({ rule }) => rule === finding.rule)) return []
       return [{ ...fix, mends: rulesOf(mends), brings: rulesOf(brings) }]
     }),
   }
@@ -84,6 +89,7 @@ export function provenFindings(
   input: RehearsalInput,
   { findings, trace }: Tried,
   wanted: readonly Finding[] = findings,
+  options: { mayWarn?: boolean } = {},
 ): Finding[] {
   const commands = Math.max(trace.rows.count, text.split('\n').length)
   if (commands > maxLines) return [...wanted]
@@ -91,7 +97,7 @@ export function provenFindings(
   let work = 0
   return wanted.map(finding => {
     work += workOfOne * finding.fixes.length
-    return work > maxWork ? finding : provenFinding(text, input, findings, finding)
+    return work > maxWork ? finding : provenFinding(text, input, findings, finding, options)
   })
 }
 

@@ -28,7 +28,8 @@ export function mended(
   const before = heatsAsValues || hasErrors ? rehearseScript(text, from) : null
   for (let round = 0; before; round++) {
     const errors = newFindings(before, after).filter(({ severity }) => severity === 'error')
-    const mends = provenFindings(written, to, after, errors).flatMap(({ fixes: [fix], message }) => {
+    // An error is worse than a warning, and the plan shows both.
+    const mends = provenFindings(written, to, after, errors, { mayWarn: true }).flatMap(({ fixes: [fix], message }) => {
       const made = fix && !fix.oneOfSeveral && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
       return made ? [made] : []
     })

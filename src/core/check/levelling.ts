@@ -37,13 +37,25 @@ export const askWhetherLevels = ({ command, line }: Row): string =>
 export const isUnknownEverywhere = (name: string, { firmware }: Checked['stage']): boolean =>
   familiesWith(name, firmware.family).length === 0
 
-/** Fixes that turn levelling on: loading the saved mesh if there is one, or probing. */
+/** The last wait for the bed after a line and before filament is extruded: a mesh is right for the bed's temperature. */
+function warmBedAfter({ rows, steps, trace }: Checked, after: number): number {
+  const extrudes = steps.find(({ filamentMm }) => filamentMm > 0)
+  const first = extrudes ? (trace.rows.line[extrudes.command] ?? 0) : Number.POSITIVE_INFINITY
+  const waits = rows.filter(
+    ({ line, effect }) =>
+      line > after && line < first && effect?.does === 'heat' && effect.heater === 'bed' && effect.wait,
+  )
+  return waits.at(-1)?.line ?? after
+}
+
+/** Fixes that turn levelling on: loading the saved mesh if there is one, or probing once the bed is warm. */
 export function levellingFixes(script: Checked, after: number): Fix[] {
+  const warm = warmBedAfter(script, after)
   const { printer, firmware } = script.stage
   const { loadMesh, probeBed } = firmware.phrases
   return [
     ...(printer.storedMesh ? putAfter(script, after, loadMesh(null), 'Use the saved mesh') : []),
-    ...(printer.probe ? putAfter(script, after, probeBed(), 'Probe the bed') : []),
+    ...(printer.probe ? putAfter(script, warm, probeBed(), 'Probe the bed') : []),
   ]
 }
 
