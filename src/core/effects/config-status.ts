@@ -24,7 +24,6 @@ const isWhole = ({ sections }: Config): boolean => sections.has('printer')
 
 /** Sections that a config may lack, besides those with a name of their own such as `filament_switch_sensor runout`. */
 const optionalSections: ReadonlySet<string> = new Set([
-  'bltouch',
   'dual_carriage',
   'exclude_object',
   'firmware_retraction',

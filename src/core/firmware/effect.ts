@@ -54,6 +54,8 @@ export type Effect =
       adaptive: string | null
       count: string | null
       file: string | null
+      /** Set if it touches the bed to clean the tip, and measures nothing. */
+      cleansTip?: true
     }
   /** Probes one point, as often as the letter says (`times` is the number without it). */
   | { does: 'probe-point'; by: string | null; times: number }

@@ -1,6 +1,7 @@
 // Characters from a web page or a word processor, or from a file that is not text.
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
+import type { Stage } from '../../machine/state.ts'
 import type { Edit } from '../../model/script.ts'
 import { isForeign } from '../../resolve/foreign.ts'
 import { spelledEnds, straighten } from '../../script/edits/repair.ts'
@@ -46,7 +47,7 @@ function check({ lines, stage }: Checked): Found[] {
           message: 'There are invisible control characters in this line. They may come from a file that is not text.',
         })
       const stray = odd.find(piece => piece.kind === 'stray' && piece.flaw === 'stray-text')
-      if (stray)
+      if (stray && !takesAnyText(line, stage))
         found.push({
           line: line.number,
           message: `“${stray.text}” is neither a letter with a number nor a comment; the machine ignores it or stops. Is a “;” missing before it?`,
@@ -66,6 +67,10 @@ function check({ lines, stage }: Checked): Found[] {
     return found
   })
 }
+
+/** Whether a line calls a macro that reads its whole text. */
+const takesAnyText = ({ command }: Line, { macros }: Stage): boolean =>
+  command !== null && /\brawparams\b/.test(macros?.get(command.name)?.gcode ?? '')
 
 const problem = (line: Line, message: string, edits: Edit[]): Found => ({
   line: line.number,

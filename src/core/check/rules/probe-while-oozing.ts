@@ -1,5 +1,6 @@
 // Probes the bed with a nozzle that is hot enough to ooze.
 import { celsius, plain } from '../../format.ts'
+import type { Step } from '../../machine/trace.ts'
 import { probeWithoutOoze } from '../../script/edits/heat-probe.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
@@ -11,7 +12,11 @@ const doubtC = 5
 function check(script: Checked): Found[] {
   const { stage, ooze } = script
   const safeC = stage.material.oozeSafeC
-  const hot = touches(script).find(step => (nozzleC(script, step) ?? 0) > safeC + doubtC)
+  const cleans = ({ command }: Step) => {
+    const effect = script.rows[command]?.effect
+    return effect?.does === 'probe' && effect.cleansTip === true
+  }
+  const hot = touches(script).find(step => !cleans(step) && (nozzleC(script, step) ?? 0) > safeC + doubtC)
   if (!hot) return []
   const at = nozzleC(script, hot) ?? 0
   const felt = stage.printer.probe?.kind === 'nozzle'

@@ -83,7 +83,7 @@ export const bedProbing: CommandSpec[] = [
         'P',
         [9],
         'Touch the bed to clean the tip (phase 9)',
-        probing({ extent: 'named-area', turnsLevellingOn: false }),
+        probing({ extent: 'named-area', turnsLevellingOn: false, cleansTip: true }),
       ),
       when('P', [0], 'Set the mesh to zero (phase 0)', levellingSet('off')),
       when('P', [2], 'Probe by hand what the probe can’t reach (phase 2)', {
