@@ -25,12 +25,12 @@ test('placeholders are rehearsed at once, confirmed, and then known', async ({ p
   await page.getByRole('button', { name: 'Confirm them…' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByLabel('What plate_heat_first means')).toHaveValue('bed')
-  await dialog.getByLabel('Number for lift_pace').fill('1200')
+  await dialog.getByLabel('Number for lift_pace').fill('600')
   await dialog.getByRole('button', { name: 'Confirm 3 placeholders' }).click()
   await expect(dialog).toHaveCount(0)
   await expect(page.getByRole('region', { name: 'Advice' }).filter({ hasText: 'placeholder' })).toHaveCount(0)
-  // 1200 mm/min are 20 mm/s.
-  await expect(lineWith(page, 'G1 Z9')).toContainText('20 mm/s')
+  // 600 mm/min are 10 mm/s.
+  await expect(lineWith(page, 'G1 Z9')).toContainText('10 mm/s')
   const mine = (await thingsOf(page)).vocabularies.find(
     ({ data }: { data: { name: string } }) => data.name === 'Placeholders of Dunlin’s slicer',
   )
