@@ -66,17 +66,17 @@ const bare = (script: Checked): Checked => ({
 function calledLines(script: Checked, rules: readonly Rule[]): Caused[] {
   const { commands, stage } = script
   const perLine = rules.filter(({ judgesLine }) => judgesLine)
+  const without = bare(script)
   const checked = new Set<string>()
   const found: Caused[] = []
   for (const { line: number, command, whence } of commands) {
     if (!isCalled(whence, stage)) continue
-    const position = positionOf(whence)
-    const key = `${position}${command.name}`
+    const key = `${whence.line} ${command.name} ${whence.file}`
     if (checked.has(key)) continue
     checked.add(key)
     const line = calledLine(number, command, script.text.length)
     const statements = [{ line, command, spec: specOf(stage.firmware, command) }]
-    const alone = { ...bare(script), lines: [line], statements }
+    const alone = { ...without, lines: [line], statements }
     for (const rule of perLine) for (const each of rule.check(alone)) found.push(atCall(rule, number, whence, each))
   }
   return found

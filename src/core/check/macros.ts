@@ -14,12 +14,20 @@ export const allMacros = ({ macros, delayed }: Pick<Stage, 'macros' | 'delayed'>
 export const openMacros = (stage: Stage): Macro[] =>
   stage.opened && !stage.firmware.flow ? allMacros(stage).filter(({ file }) => file === stage.opened?.file) : []
 
+/** Cache of the lines of macros: several rules read them in every round. */
+const knownLines = new WeakMap<Macro, readonly TemplateLine[]>()
+
 /** A macro's lines without comments, with their line numbers in the file. */
-export const linesOf = (macro: Macro): TemplateLine[] =>
-  macro.gcode.split('\n').flatMap((raw, i) => {
+export function linesOf(macro: Macro): readonly TemplateLine[] {
+  const known = knownLines.get(macro)
+  if (known) return known
+  const lines = macro.gcode.split('\n').flatMap((raw, i): TemplateLine[] => {
     const text = raw.trim()
     return text === '' || text.startsWith(';') ? [] : [{ macro, line: macro.gcodeLine + i, text }]
   })
+  knownLines.set(macro, lines)
+  return lines
+}
 
 /** The template lines that start with a command's name. */
 export const linesWith = (macro: Macro, name: string): TemplateLine[] =>

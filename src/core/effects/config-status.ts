@@ -11,14 +11,6 @@ function settingOf(text: string): Item {
   return tuple(parts.map(part => new Float(Number(part))))
 }
 
-/** Cache of the last printer's config. */
-let lastConfig: { macros: string; configFiles: Printer['configFiles']; config: Config } | null = null
-function configOnce({ macros, configFiles }: Printer): Config {
-  if (lastConfig?.macros !== macros || lastConfig.configFiles !== configFiles)
-    lastConfig = { macros, configFiles, config: configOf({ macros, configFiles }) }
-  return lastConfig.config
-}
-
 /** Whether the config is the whole one, not only a file of macros: every whole config describes the printer itself. */
 const isWhole = ({ sections }: Config): boolean => sections.has('printer')
 
@@ -38,7 +30,7 @@ const optionalSections: ReadonlySet<string> = new Set([
  * alone says less: then the section counts as not defined, and its members are unknown facts.
  */
 export function sectionStatus(printer: Printer, name: string): Item {
-  const config = configOnce(printer)
+  const config = configOf(printer)
   const path = `printer.${name}`
   if (config.sections.has(name.toLowerCase())) return new Unknown(path)
   if (!name.includes(' ') && !optionalSections.has(name)) return new Unknown(path)
@@ -68,7 +60,7 @@ function describedSettings(printer: Printer): Readonly<Record<string, Readonly<R
 /** `printer.configfile.settings`, or `.config` with all values as they are `written`. */
 export function settingsOf(printer: Printer, written: boolean): Lookup {
   const path = `printer.configfile.${written ? 'config' : 'settings'}`
-  const config = configOnce(printer)
+  const config = configOf(printer)
   const described = written ? {} : describedSettings(printer)
   return new Lookup(path, name => {
     const section = config.sections.get(written ? name : name.toLowerCase())

@@ -98,9 +98,17 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
   return { macros, delayed, sections: all, problems }
 }
 
+/** The last config that was read. Every rehearsal asks for it several times, and it seldom changes. */
+let last: { text: string; files: readonly ConfigFile[]; config: Config } | null = null
+
 /** Reads a printer's config with its included files. */
-export const configOf = ({ macros, configFiles }: Pick<Printer, 'macros' | 'configFiles'>): Config =>
-  readConfig(macros ?? '', configFiles ?? [])
+export function configOf({ macros, configFiles = [] }: Pick<Printer, 'macros' | 'configFiles'>): Config {
+  const text = macros ?? ''
+  const same = ({ name, text }: ConfigFile, i: number) => name === last?.files[i]?.name && text === last.files[i].text
+  const isLast = last?.text === text && last.files.length === configFiles.length && configFiles.every(same)
+  if (!last || !isLast) last = { text, files: configFiles, config: readConfig(text, configFiles) }
+  return last.config
+}
 
 /** Whether lines look like a config file: a macro's section, or several sections in brackets with keys below them. */
 export function looksLikeConfig(raws: readonly string[]): boolean {

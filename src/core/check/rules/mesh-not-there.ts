@@ -32,6 +32,7 @@ const noSuchMesh = (name: string): string =>
 
 /** Macros in the open config that load a mesh which nothing saves. */
 function inOpenMacros({ stage }: Checked): Found[] {
+  if (!stage.opened) return []
   const known = knownMeshes(stage)
   if (!known) return []
   return openMacros(stage).flatMap(macro =>
@@ -57,8 +58,9 @@ function loadInstead(line: Line, loaded: string | null, existing: readonly strin
 
 /** Lines of a script that load a mesh which nothing saves. The fix loads one that exists, best the one in use. */
 function inScript({ rows, stage }: Checked): Found[] {
+  if (stage.opened || !rows.some(({ command }) => command.name === meshProfile)) return []
   const known = knownMeshes(stage)
-  if (!known || stage.opened) return []
+  if (!known) return []
   const found: Found[] = []
   for (const { command, line, source, before } of rows) {
     const saved = command.name === probeMesh ? (keyOf(command, 'PROFILE') ?? 'default') : keyOf(command, 'SAVE')
