@@ -1,12 +1,16 @@
 // Tries fixes: applies each fix, rehearses the result, and reports which findings it removes and adds. A fix that adds
 // an error or a warning, or that does not remove its finding, is not offered.
-import type { Finding, Fix } from './check/finding.ts'
+import type { Finding, Fix, Rule } from './check/finding.ts'
+import { rules } from './check/rules.ts'
 import type { Trace } from './machine/trace.ts'
 import { applyEdits } from './model/script.ts'
 import { type RehearsalInput, type Round, rehearseAndCheck, rehearseScript } from './round.ts'
 
 /** Limit for the lines of a text, and for the commands that it runs in loops and macros. Beyond it no fix is tried. */
 export const maxLines = 5_000
+
+/** Rules whose fixes may show what was hidden. */
+const revealing: ReadonlySet<string> = new Set(rules.flatMap(({ reveals, name }: Rule) => (reveals ? [name] : [])))
 
 /** Identifies a finding independently of its line, which a fix may move. */
 const keyOf = ({ rule, severity, message }: Finding): string => `${rule} ${severity} ${message.replace(/\d+/g, '#')}`
@@ -45,8 +49,8 @@ export function outcomeOf(
 }
 
 /**
- * Tries the fixes of one finding. Leaves out fixes that add an error, or a warning unless `mayWarn`, and fixes that don't
- * remove the finding.
+ * Tries the fixes of one finding. Leaves out fixes that don't remove the finding, and fixes that add an error, or a warning
+ * unless `mayWarn`. What a fix only reveals does not count.
  */
 export function provenFinding(
   text: string,
@@ -60,7 +64,8 @@ export function provenFinding(
     ...finding,
     fixes: finding.fixes.flatMap((fix): Fix[] => {
       const { mends, brings } = outcomeOf(text, input, findings, fix)
-      if (brings.some(({ severity }) => severity === 'error' || (severity === 'warning' && !mayWarn))) return []
+      const harms = ({ severity }: Finding) => severity === 'error' || (severity === 'warning' && !mayWarn)
+      if (!revealing.has(finding.rule) && brings.some(harms)) return []
       if (!fix.forJobs && !mends.some(({ rule }) => rule === finding.rule)) return []
       return [{ ...fix, mends: rulesOf(mends), brings: rulesOf(brings) }]
     }),

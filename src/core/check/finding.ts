@@ -115,6 +115,10 @@ export type Rule = {
   /** Set if it judges the state at the script's end. Such rules are skipped if the script ends the print (stop.ts). */
   judgesEnd?: true
   /**
+   * Set if its fixes let the machine read what it did not read before. What is found there then was hidden, not caused.
+   */
+  reveals?: true
+  /**
    * Set if it judges each command by its own text. Such rules also judge the commands of called macros and files
    * (called.ts).
    */

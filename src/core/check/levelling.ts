@@ -1,5 +1,5 @@
 // Finds what turned levelling off, what could turn it on, and a commented-out line that would.
-import { familiesWith } from '../explain/unknown.ts'
+import { familiesWith } from '../firmware/families.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
 import { type Line, numberOf } from '../gcode/line.ts'
 import { commentedOutCommand } from '../gcode/read.ts'

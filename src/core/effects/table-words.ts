@@ -5,6 +5,7 @@ import { toolName, toolsAt } from '../firmware/tools.ts'
 import { listed, plain, speed } from '../format.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
+import { meantBy } from './meant-by.ts'
 
 export const lowerFirst = (text: string): string =>
   /^[A-Z][A-Z0-9]/.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1)
@@ -12,6 +13,8 @@ export const lowerFirst = (text: string): string =>
 /** Describes a command without the machine's state: “Heat the bed, don’t wait: to 60 °C.” */
 export function sayFromTable(command: Command, stage: Stage): string {
   const spec = specOf(stage.firmware, command)
+  const meant = spec ? null : meantBy(command.name, stage)
+  if (meant !== null) return `“${command.name}” is not known on this printer. ${meant} may be meant.`
   if (!spec && mayBeMacro(stage.firmware, command.name))
     return `Runs “${command.name}”, which may be a macro of this printer; its effect is unknown.`
   if (!spec) return `“${command.name}” is not a known command of this firmware.`

@@ -1,19 +1,12 @@
 // Finds unknown commands of a script: their lines, and what their comments and names suggest.
-import { families } from '../firmware/families.ts'
+import { familiesWith } from '../firmware/families.ts'
 import { specNamed } from '../firmware/spec.ts'
 import { type Command, commentOf, type Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
-import type { FamilyName } from '../model/family.ts'
 import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
 
 /** An unknown command: its lines, the comments beside it, and the command to teach if they are right. */
 export type Unknown = { name: string; lines: number[]; comment: string; proposed: TaughtCommand }
-
-/** The other families that have a command with this name. */
-export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
-  Object.values(families)
-    .filter(family => family.family !== but && specNamed(family, name))
-    .map(({ family }) => family)
 
 /** Whether no family and no macro of the printer has the name. */
 const isUnknown = (name: string, { firmware, macros }: Stage): boolean =>

@@ -5,7 +5,7 @@ import { board } from './board/board.ts'
 import { dispensing } from './dispensing/dispensing.ts'
 import { host } from './host/host.ts'
 import { macroFile } from './macro-file/macro-file.ts'
-import type { FirmwareFamily } from './spec.ts'
+import { type FirmwareFamily, specNamed } from './spec.ts'
 
 export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {
   board,
@@ -27,3 +27,9 @@ export function familyOf({ firmware, extrudes, homing }: Printer): FirmwareFamil
     fattestBeadMm2: fattestBeadMm2 === null ? family.fattestBeadMm2 : () => fattestBeadMm2,
   }
 }
+
+/** The other families that have a command with this name. */
+export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
+  Object.values(families)
+    .filter(family => family.family !== but && specNamed(family, name))
+    .map(({ family }) => family)

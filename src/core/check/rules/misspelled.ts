@@ -1,29 +1,11 @@
 // A word is nearly, but not exactly, a known command, macro or parameter.
 
-import { nearMiss } from '../../explain/near-miss.ts'
-import { familiesWith } from '../../explain/unknown.ts'
-import { type CommandSpec, specNamed } from '../../firmware/spec.ts'
-import type { Command, Line } from '../../gcode/line.ts'
-import { placeOf } from '../../gcode/line.ts'
-import type { Stage } from '../../machine/state.ts'
+import { meantBy } from '../../effects/meant-by.ts'
+import { nearMiss } from '../../firmware/near-miss.ts'
+import type { CommandSpec } from '../../firmware/spec.ts'
+import { type Command, type Line, placeOf } from '../../gcode/line.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { parametersRead } from '../macros.ts'
-
-/** All words that a script may begin a line with on this printer. */
-function* knownNames({ firmware, macros }: Stage): Generator<string> {
-  yield* firmware.commands.keys()
-  for (const { name, renames } of macros?.values() ?? []) {
-    yield name
-    if (renames) yield renames
-  }
-}
-
-/** The known name that an unknown word most likely stands for; null for words like `G29` and for unlike words. */
-export function meantBy(name: string, stage: Stage): string | null {
-  if (!/^[A-Z_]{3}/.test(name) || specNamed(stage.firmware, name) || stage.macros?.has(name)) return null
-  if ([...(stage.macros?.values() ?? [])].some(({ renames }) => renames === name)) return null
-  return familiesWith(name, stage.firmware.family).length > 0 ? null : nearMiss(name, knownNames(stage))
-}
 
 /** Replaces a word in its line. Lines of macros have no text here, and so no fix. */
 function writeInstead(line: Line, wrong: string, right: string): Fix[] {
@@ -35,16 +17,19 @@ function writeInstead(line: Line, wrong: string, right: string): Fix[] {
   return [{ title: `Write ${right}`, edits: [{ from, to: from + wrong.length, insert: right }] }]
 }
 
+/** The key that a command takes and lacks and that a given key most likely stands for; null for known and unlike keys. */
+export function keyMeantBy(key: string, { keys }: Command, taken: readonly string[]): string | null {
+  const given = keys.map(each => each.key.toUpperCase())
+  const lacking = taken.filter(each => !given.includes(each))
+  return taken.includes(key) ? null : nearMiss(key, lacking)
+}
+
 /** Keys of a command that are nearly one that it takes and that the line lacks. */
-function wrongKeys(line: Line, { name, keys }: Command, taken: readonly string[]): Found[] {
-  const given = keys.map(({ key }) => key.toUpperCase())
-  return given.flatMap((key): Found[] => {
-    const right = taken.includes(key)
-      ? null
-      : nearMiss(
-          key,
-          taken.filter(each => !given.includes(each)),
-        )
+function wrongKeys(line: Line, command: Command, taken: readonly string[]): Found[] {
+  const { name, keys } = command
+  return keys.flatMap((each): Found[] => {
+    const key = each.key.toUpperCase()
+    const right = keyMeantBy(key, command, taken)
     if (right === null) return []
     const message = `${name} doesn’t take ${key}. Did you mean ${right}?`
     return [{ line: line.number, message, severity: 'warning', fixes: writeInstead(line, key, right) }]
@@ -80,5 +65,6 @@ export const misspelled = {
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
   },
   judgesLine: true,
+  reveals: true,
   check,
 } as const satisfies Rule

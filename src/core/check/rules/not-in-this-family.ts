@@ -1,7 +1,6 @@
 // A command belongs to a different firmware family.
 
-import { familiesWith } from '../../explain/unknown.ts'
-import { families } from '../../firmware/families.ts'
+import { families, familiesWith } from '../../firmware/families.ts'
 import { specNamed } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

@@ -16,6 +16,6 @@ describe(rule, () => {
 
   it('reports a key of a host’s command', () => {
     const host = { firmware: { family: 'host', version: '12.0', abilities: {} } } as const
-    expect(found(rule, 'BED_MESH_PROFILE LAOD=default', 'start', host)[0]?.message).toContain('LAOD')
+    expect(found(rule, 'BED_MESH_PROFILE LOAD=default COLOUR=red', 'start', host)[0]?.message).toContain('COLOUR')
   })
 })

@@ -6,13 +6,17 @@ import type { Macro } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { parametersRead } from '../macros.ts'
 import { letterZeros } from '../queries.ts'
+import { keyMeantBy } from './misspelled.ts'
 
 /** The letters and keys of a command that its entry lacks. */
-function oddIn({ name, words, keys }: Command, { letters }: CommandSpec): string[] {
+function oddIn(command: Command, { letters }: CommandSpec): string[] {
+  const { name, words, keys } = command
+  const known = letters.map(({ letter }) => letter)
   const odd: string[] = []
   for (const { letter, flaw } of words)
     if (flaw === null && !takes(letters, letter) && !(name === 'T' && letter === 'T')) odd.push(letter)
-  for (const { key } of keys) if (!takes(letters, key)) odd.push(key)
+  // `misspelled` reports keys that are nearly right.
+  for (const { key } of keys) if (!takes(letters, key) && keyMeantBy(key, command, known) === null) odd.push(key)
   return odd
 }
 
@@ -22,9 +26,10 @@ function takes(letters: readonly Letter[], name: string): boolean {
 }
 
 /** Describes a macro call with a parameter that the macro does not read; null otherwise. */
-function oddCall({ keys }: Command, macro: Macro): string | null {
+function oddCall(command: Command, macro: Macro): string | null {
   const read = parametersRead(macro)
-  const odd = read === null ? [] : keys.map(({ key }) => key.toUpperCase()).filter(key => !read.includes(key))
+  const given = command.keys.map(({ key }) => key.toUpperCase())
+  const odd = given.filter(key => read && !read.includes(key) && keyMeantBy(key, command, read) === null)
   if (odd.length === 0) return null
   const known = read?.length ? ` It takes ${listed(read)}.` : ' It takes none.'
   return `The macro ${macro.name} doesn’t take ${listed([...new Set(odd)])}, so it is ignored.${known}`

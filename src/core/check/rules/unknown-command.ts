@@ -1,9 +1,9 @@
 // A command is not in the firmware's table, or a line is not a command at all.
+import { meantBy } from '../../effects/meant-by.ts'
 import { type Unknown, unknownIn } from '../../explain/unknown.ts'
 import { mayBeMacro } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { meantBy } from './misspelled.ts'
 
 function check({ lines, stage, trace }: Checked): Found[] {
   const macros = trace.troubles.flatMap(({ kind, line, why }): Found[] => {

@@ -216,8 +216,8 @@ type Settles = 'confirm' | 'say' | 'learn' | 'teach' | null
 function tableFor({ rule, lines }: Finding, round: DeskRound | null | undefined): Settles {
   if (rule === 'words-not-taught') return 'confirm'
   if (rule === 'unknown-value') return round?.absent.size ? 'say' : null
+  if (rule === 'config-in-script') return 'learn'
   if (rule !== 'unknown-command' || !round) return null
-  if (round.pasted === 'config') return 'learn'
   return round.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)) ? 'teach' : null
 }
 
