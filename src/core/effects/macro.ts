@@ -29,6 +29,6 @@ export const macro = record<'macro'>({
     const text = storedText(command)
     return text === null
       ? (trace.notes.get(row) ?? null)
-      : `Stores lines to run later by ${command.name} alone: ${asSteps(text)}.`
+      : `Stores lines, which ${command.name} without text runs later: ${asSteps(text)}.`
   },
 })

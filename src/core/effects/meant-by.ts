@@ -1,4 +1,4 @@
-// The known word that an unknown word of a script most likely stands for.
+// Finds the known word that an unknown word of a script most likely stands for.
 import { familiesWith } from '../firmware/families.ts'
 import { nearMiss } from '../firmware/near-miss.ts'
 import { specNamed } from '../firmware/spec.ts'
@@ -13,7 +13,7 @@ function* knownNames({ firmware, macros }: Stage): Generator<string> {
   }
 }
 
-/** The known name that an unknown word most likely stands for; null for words like `G29` and for unlike words. */
+/** Returns the known name that an unknown word most likely stands for; null for words like `G29` and for unlike words. */
 export function meantBy(name: string, stage: Stage): string | null {
   if (!/^[A-Z_]{3}/.test(name) || specNamed(stage.firmware, name) || stage.macros?.has(name)) return null
   if ([...(stage.macros?.values() ?? [])].some(({ renames }) => renames === name)) return null

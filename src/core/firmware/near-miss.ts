@@ -7,8 +7,8 @@ const minLetters = 4
 const maxLetters = 60
 
 /**
- * The known name that differs from `name` by one slip: a letter more, less, different, or two neighbours swapped; two
- * slips in names of 9 letters or more. Null if there is none, or if several are equally near.
+ * Returns the known name that differs from `name` by one slip: a letter added, left out or replaced, or two neighbours
+ * swapped. Names of 9 letters or more may have two slips. Null if there is none, or if several are equally near.
  *
  * @example nearMiss('PRUGE_FRONT', ['PURGE_FRONT', 'PURGE_BACK']) // 'PURGE_FRONT'
  */
