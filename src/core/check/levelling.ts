@@ -5,6 +5,7 @@ import { type Line, numberOf } from '../gcode/line.ts'
 import { commentedOutCommand } from '../gcode/read.ts'
 import type { Checked, Fix, Row } from './finding.ts'
 import { putAfter } from './fixes.ts'
+import { knownMeshes } from './meshes.ts'
 
 /** The last command that turned levelling off, by homing or directly; null if none did. */
 export function turnedOff({ rows }: Checked): { line: number; byHoming: boolean } | null {
@@ -48,13 +49,23 @@ function warmBedAfter({ rows, steps, trace }: Checked, after: number): number {
   return waits.at(-1)?.line ?? after
 }
 
+/** The saved meshes that a line can load: by name if the config names them, otherwise the usual one (null). */
+function savedMeshes({ stage }: Checked): (string | null)[] {
+  if (!stage.printer.storedMesh) return []
+  const known = knownMeshes(stage)
+  return known === null || known.has('default') ? [null] : [...known].slice(0, maxMeshes)
+}
+
+/** Limit of meshes that are offered. */
+const maxMeshes = 3
+
 /** Fixes that turn levelling on: loading the saved mesh if there is one, or probing once the bed is warm. */
 export function levellingFixes(script: Checked, after: number): Fix[] {
   const warm = warmBedAfter(script, after)
   const { printer, firmware } = script.stage
   const { loadMesh, probeBed } = firmware.phrases
   return [
-    ...(printer.storedMesh ? putAfter(script, after, loadMesh(null), 'Use the saved mesh') : []),
+    ...savedMeshes(script).flatMap(mesh => putAfter(script, after, loadMesh(mesh), 'Use the saved mesh')),
     ...(printer.probe ? putAfter(script, warm, probeBed(), 'Probe the bed') : []),
   ]
 }

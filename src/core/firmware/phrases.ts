@@ -31,8 +31,8 @@ export type Phrases = {
   probePoint: () => string | null
   /** Aligns the gantry: by its four corners, or by separate Z motors. */
   align: (held: 'corners' | 'motors') => string | null
-  /** Loads the saved mesh, or one of several by its number. */
-  loadMesh: (number: number | null) => string | null
+  /** Loads the saved mesh, or one of several by its number or name. */
+  loadMesh: (mesh: number | string | null) => string | null
   levellingOff: () => string | null
   heat: (heater: Heater, to: Amount, tool: number | null) => string | null
   /** Heats and waits; with `cooling` also waits for cooling. */

@@ -1,31 +1,11 @@
 // Loads a saved mesh although the printer has none.
 import { meshProfile, probeMesh } from '../../firmware/host/macro-commands.ts'
 import { type Line, placeOf } from '../../gcode/line.ts'
-import type { Stage } from '../../machine/state.ts'
-import { configOf } from '../../macros/config.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
-import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
+import { givenFor, linesWith, openMacros } from '../macros.ts'
+import { knownMeshes } from '../meshes.ts'
 import { rowsThat } from '../queries.ts'
-
-/**
- * The names of the host's meshes, in lower case: those in its config, and those that its macros save. Null if that can't
- * be known: a name is calculated, or the config at hand tells of no mesh.
- */
-function knownMeshes(stage: Stage): Set<string> | null {
-  const saves = allMacros(stage).flatMap(macro => [
-    ...linesWith(macro, probeMesh).map(
-      ({ text }) => givenFor('PROFILE', text) ?? (/PROFILE=/i.test(text) ? null : 'default'),
-    ),
-    ...linesWith(macro, meshProfile).flatMap(({ text }) => (/\sSAVE=/i.test(text) ? [givenFor('SAVE', text)] : [])),
-  ])
-  const { sections } = configOf(stage.printer)
-  const inConfig = [...sections.keys()].flatMap(header => /^bed_mesh (.+)$/i.exec(header)?.[1] ?? [])
-  if (saves.includes(null) || (saves.length + inConfig.length === 0 && !sections.has('printer'))) return null
-  // A mesh saved by hand is “default” unless the config names others.
-  const byHand = inConfig.length === 0 && stage.printer.storedMesh ? ['default'] : []
-  return new Set([...saves, ...inConfig, ...byHand].map(name => (name ?? '').toLowerCase()))
-}
 
 const noSuchMesh = (name: string): string =>
   `Loads the mesh “${name}”. No macro saves a mesh under that name, and the config contains none.`

@@ -19,7 +19,7 @@ export const phrases: Phrases = {
   probePoint: () => 'PROBE',
   align: held => (held === 'corners' ? 'QUAD_GANTRY_LEVEL' : 'Z_TILT_ADJUST'),
   levellingOff: () => 'BED_MESH_CLEAR',
-  loadMesh: number => `BED_MESH_PROFILE LOAD=${number === null ? 'default' : `mesh_${number}`}`,
+  loadMesh: mesh => `BED_MESH_PROFILE LOAD=${typeof mesh === 'number' ? `mesh_${mesh}` : (mesh ?? 'default')}`,
   heat: (heater, to, tool) =>
     heater === 'chamber'
       ? `SET_HEATER_TEMPERATURE HEATER=chamber TARGET=${amount(to)}`
