@@ -33,7 +33,7 @@ function becomeHomed(recorder: Recorder, wanted: readonly Axis[], turnsLevelling
     renamed[axis] = 0
   }
   const z = wanted.includes('z')
-  const off = turnsLevellingOff && z && (printer.probe !== null || printer.storedMesh)
+  const off = turnsLevellingOff && (printer.probe !== null || printer.storedMesh)
   recorder.set({ homed, motorsOn: true, levelling: off ? 'off' : recorder.modes.levelling })
   recorder.setPlaces({ renamed, probe: z ? probeShift(recorder) : recorder.modes.places.probe })
 }
