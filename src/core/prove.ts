@@ -49,8 +49,8 @@ export function outcomeOf(
 }
 
 /**
- * Tries the fixes of one finding. Leaves out fixes that don't remove the finding, and fixes that add an error, or a warning
- * unless `mayWarn`. What a fix only reveals does not count.
+ * Tries the fixes of one finding. Leaves out fixes that don't remove the finding, and fixes that add an error, or a
+ * warning unless `mayWarn`. Findings that a fix only reveals do not count.
  */
 export function provenFinding(
   text: string,

@@ -25,7 +25,7 @@ export const calledLine = (number: number, command: Command, from: number): Line
 })
 
 /**
- * The findings of rules that judge a line or a macro by itself, for all called lines and macros. Each cause is reported
+ * Returns the findings of rules that judge a line or a macro by itself, for all called lines and macros. Each cause is reported
  * once, at the first line of the script that calls it, with its position in the macro or file.
  */
 export function checkCalled(script: Checked, rules: readonly Rule[]): Finding[] {

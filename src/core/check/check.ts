@@ -41,6 +41,7 @@ export function check(script: Unchecked): { findings: Finding[]; setAside: SetAs
     }))
   })
   all.push(...checkCalled(checked, rules))
+  // The lines of a config are no script, so that nothing else that is found in them counts.
   const config = all.filter(({ rule }) => rule === configInScript.name)
   const marks = asideMarks(script.lines)
   const findings: Finding[] = []

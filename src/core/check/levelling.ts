@@ -1,11 +1,12 @@
 // Finds what turned levelling off, what could turn it on, and a commented-out line that would.
-import { familiesWith } from '../firmware/families.ts'
+import { isUnknown } from '../effects/meant-by.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
 import { type Line, numberOf } from '../gcode/line.ts'
 import { commentedOutCommand } from '../gcode/read.ts'
 import type { Checked, Fix, Row } from './finding.ts'
 import { putAfter } from './fixes.ts'
 import { knownMeshes } from './meshes.ts'
+import { firstExtrusionS } from './queries.ts'
 
 /** The last command that turned levelling off, by homing or directly; null if none did. */
 export function turnedOff({ rows }: Checked): { line: number; byHoming: boolean } | null {
@@ -26,7 +27,7 @@ export function mayLevel({ rows, stage }: Checked, after: number): Row | null {
   const asks = ({ line, command, effect }: Row) =>
     line > after &&
     (specOf(stage.firmware, command)?.mayLevel === true ||
-      (effect === null && /MESH|LEVEL|PROBE/.test(command.name) && isUnknownEverywhere(command.name, stage)))
+      (effect === null && /MESH|LEVEL|PROBE/.test(command.name) && isUnknown(command.name, stage)))
   return rows.find(asks) ?? null
 }
 
@@ -34,17 +35,12 @@ export function mayLevel({ rows, stage }: Checked, after: number): Row | null {
 export const askWhetherLevels = ({ command, line }: Row): string =>
   `Line ${line}, ${command.name}, may do it on this machine: if it does, teach it.`
 
-/** Whether no family knows a command. A command of a different family does nothing here. */
-export const isUnknownEverywhere = (name: string, { firmware }: Checked['stage']): boolean =>
-  familiesWith(name, firmware.family).length === 0
-
 /** The last wait for the bed after a line and before filament is extruded: a mesh is right for the bed's temperature. */
-function warmBedAfter({ rows, steps, trace }: Checked, after: number): number {
-  const extrudes = steps.find(({ filamentMm }) => filamentMm > 0)
-  const first = extrudes ? (trace.rows.line[extrudes.command] ?? 0) : Number.POSITIVE_INFINITY
-  const waits = rows.filter(
-    ({ line, effect }) =>
-      line > after && line < first && effect?.does === 'heat' && effect.heater === 'bed' && effect.wait,
+function warmBedAfter(script: Checked, after: number): number {
+  const untilS = firstExtrusionS(script)
+  const waits = script.rows.filter(
+    ({ line, startS, effect }) =>
+      line > after && startS < untilS && effect?.does === 'heat' && effect.heater === 'bed' && effect.wait,
   )
   return waits.at(-1)?.line ?? after
 }

@@ -26,8 +26,8 @@ const optionalSections: ReadonlySet<string> = new Set([
 ])
 
 /**
- * The status of a section that is no part of every printer. Undefined if the whole config lacks it. A file of macros
- * alone says less: then the section counts as not defined, and its members are unknown facts.
+ * Returns the status of a section that only some printers have; undefined if the whole config lacks it. If the config at
+ * hand is only a file of macros, the section counts as not defined, and its members are unknown facts.
  */
 export function sectionStatus(printer: Printer, name: string): Item {
   const config = configOf(printer)
@@ -57,7 +57,7 @@ function describedSettings(printer: Printer): Readonly<Record<string, Readonly<R
   }
 }
 
-/** `printer.configfile.settings`, or `.config` with all values as they are `written`. */
+/** Returns `printer.configfile.settings`, or `.config` with all values as they are `written`. */
 export function settingsOf(printer: Printer, written: boolean): Lookup {
   const path = `printer.configfile.${written ? 'config' : 'settings'}`
   const config = configOf(printer)

@@ -13,9 +13,15 @@ function* knownNames({ firmware, macros }: Stage): Generator<string> {
   }
 }
 
+/** Whether no family and no macro of the printer has the name. */
+export const isUnknown = (name: string, { firmware, macros }: Stage): boolean =>
+  // Checked first, because nearly all names are in the family's table.
+  !specNamed(firmware, name) &&
+  !macros?.has(name) &&
+  // A command replaced by a macro can still be called by the name that the macro gave it.
+  ![...(macros?.values() ?? [])].some(({ renames }) => renames === name) &&
+  familiesWith(name, firmware.family).length === 0
+
 /** Returns the known name that an unknown word most likely stands for; null for words like `G29` and for unlike words. */
-export function meantBy(name: string, stage: Stage): string | null {
-  if (!/^[A-Z_]{3}/.test(name) || specNamed(stage.firmware, name) || stage.macros?.has(name)) return null
-  if ([...(stage.macros?.values() ?? [])].some(({ renames }) => renames === name)) return null
-  return familiesWith(name, stage.firmware.family).length > 0 ? null : nearMiss(name, knownNames(stage))
-}
+export const meantBy = (name: string, stage: Stage): string | null =>
+  /^[A-Z_]{3}/.test(name) && isUnknown(name, stage) ? nearMiss(name, knownNames(stage)) : null

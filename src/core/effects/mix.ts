@@ -9,6 +9,12 @@ const inputLetters = [...'ABCDHI']
 /** The shares of a complete blend, by input. */
 const wholeBlend = (command: Command): number[] => inputLetters.map(letter => numberOf(command, letter) ?? 0)
 
+/** Shares that add up to 1; null if there is nothing to share. */
+function scaled(shares: readonly number[]): number[] | null {
+  const sum = shares.reduce((total, share) => total + share, 0)
+  return sum > 0 ? shares.map(share => share / sum) : null
+}
+
 const keep = (blends: Modes['blends'], tool: number, shares: number[]): Modes['blends'] => [
   ...blends.filter(each => each.tool !== tool),
   { tool, shares },
@@ -35,34 +41,16 @@ export const mix = record<'mix'>({
       recorder.set({ mixing: parts })
     } else if (step === 'keep') {
       const tool = numberOf(command, 'S') ?? recorder.modes.blend ?? recorder.toolMeant
-      const shares = mixing.map(share => Math.max(0, share ?? 0))
-      const sum = shares.reduce((total, share) => total + share, 0)
-      if (sum <= 0) return
-      recorder.set({
-        mixing: [],
-        blends: keep(
-          blends,
-          tool,
-          shares.map(share => share / sum),
-        ),
-      })
+      const shares = scaled(mixing.map(share => Math.max(0, share ?? 0)))
+      if (shares) recorder.set({ mixing: [], blends: keep(blends, tool, shares) })
     } else if (step === 'tool') {
       const tool = numberOf(command, 'P')
       const shares = numbersOf(command, 'E')
       if (tool !== null && shares.length) recorder.set({ blends: keep(blends, tool, shares) })
     } else if (step === 'whole') {
-      const shares = wholeBlend(command)
-      const sum = shares.reduce((total, share) => total + share, 0)
+      const shares = scaled(wholeBlend(command))
       const tool = recorder.modes.blend ?? recorder.toolMeant
-      if (sum > 0)
-        recorder.set({
-          mixing: [],
-          blends: keep(
-            blends,
-            tool,
-            shares.map(share => share / sum),
-          ),
-        })
+      if (shares) recorder.set({ mixing: [], blends: keep(blends, tool, shares) })
     }
   },
   says: ({ command, effect, after }) => {
@@ -78,9 +66,8 @@ export const mix = record<'mix'>({
         return kept ? `Saves the blend as T${tool}: ${inWords(kept.shares)}.` : 'Saves no blend: none has been started.'
       }
       case 'whole': {
-        const shares = wholeBlend(command)
-        const sum = shares.reduce((total, share) => total + share, 0)
-        return sum > 0 ? `Blend from here on: ${inWords(shares.map(share => share / sum))}.` : null
+        const shares = scaled(wholeBlend(command))
+        return shares && `Blend from here on: ${inWords(shares)}.`
       }
       case 'tool':
         return `Blend of T${numberOf(command, 'P') ?? 0}: ${inWords(numbersOf(command, 'E'))}.`

@@ -1,21 +1,11 @@
 // Finds unknown commands of a script: their lines, and what their comments and names suggest.
-import { familiesWith } from '../firmware/families.ts'
-import { specNamed } from '../firmware/spec.ts'
+import { isUnknown } from '../effects/meant-by.ts'
 import { type Command, commentOf, type Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
 import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
 
 /** An unknown command: its lines, the comments beside it, and the command to teach if they are right. */
 export type Unknown = { name: string; lines: number[]; comment: string; proposed: TaughtCommand }
-
-/** Whether no family and no macro of the printer has the name. */
-const isUnknown = (name: string, { firmware, macros }: Stage): boolean =>
-  // Checked first, because nearly all names are in the family's table.
-  !specNamed(firmware, name) &&
-  !macros?.has(name) &&
-  // A command replaced by a macro can still be called by the name that the macro gave it.
-  ![...(macros?.values() ?? [])].some(({ renames }) => renames === name) &&
-  familiesWith(name, firmware.family).length === 0
 
 /** What comments say about a command, with the likely effect; most specific first. */
 const clues: readonly (readonly [RegExp, TaughtEffect])[] = [

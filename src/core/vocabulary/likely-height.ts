@@ -33,8 +33,8 @@ function limits(tree: Tree): boolean {
 }
 
 /**
- * Returns the height in mm that a formula of this shape asks for; null for other formulas. Words that `lookUp` knows keep their
- * values, a word outside of `min` is a shift of 0 mm.
+ * Returns the height in mm that a formula of this shape asks for; null for other formulas. Words that `lookUp` knows
+ * keep their values. A word outside of `min` is a shift of 0 mm.
  *
  * @example likelyHeight('lift+min(top_so_far+2, tallest)', { reachedMm: 4, limitMm: 240 }, () => null) // 6
  */

@@ -3,6 +3,17 @@ import { found, round } from '../../testing/stage.ts'
 
 const rule = 'hits-print'
 
+/** A printer that homes to a position, in mm. */
+const homesTo = (x: number, y: number, z: number) => ({
+  homing: {
+    at: { x, y, z },
+    speedMmS: { x: 50, y: 50, z: 10 },
+    order: null,
+    bumpMm: { x: 0, y: 0, z: 0 },
+    bumpShare: 0.5,
+  },
+})
+
 describe(rule, () => {
   it('reports moving aside on the last layer, without a lift', () => {
     // The test job stands at 90 to 110 mm, 20 mm high; the print ends at its back right corner.
@@ -15,16 +26,7 @@ describe(rule, () => {
   })
 
   it('reports homing in height through the print as an error', () => {
-    const over = {
-      homing: {
-        at: { x: 100, y: 100, z: 5 },
-        speedMmS: { x: 50, y: 50, z: 10 },
-        order: null,
-        bumpMm: { x: 0, y: 0, z: 0 },
-        bumpShare: 0.5,
-      },
-    }
-    const [finding] = found(rule, 'G91\nG1 Z5 F600\nG90\nG28', 'end', over)
+    const [finding] = found(rule, 'G91\nG1 Z5 F600\nG90\nG28', 'end', homesTo(100, 100, 5))
     expect(finding).toMatchObject({ line: 4, severity: 'error' })
     expect(finding?.message).toContain('Homing Z brings the nozzle down to the bed')
   })
@@ -51,25 +53,13 @@ describe(rule, () => {
   })
 
   it('reports the crash by homing rather than the drag before it', () => {
-    const homing = {
-      at: { x: 100, y: 100, z: 5 },
-      speedMmS: { x: 50, y: 50, z: 10 },
-      order: null,
-      bumpMm: { x: 0, y: 0, z: 0 },
-      bumpShare: 0.5,
-    }
-    expect(found(rule, 'G1 X100 F6000\nG28', 'end', { homing })).toMatchObject([{ line: 2, severity: 'error' }])
+    expect(found(rule, 'G1 X100 F6000\nG28', 'end', homesTo(100, 100, 5))).toMatchObject([
+      { line: 2, severity: 'error' },
+    ])
   })
 
   it('never reports homing on a machine that homes upwards', () => {
-    const homing = {
-      at: { x: 0, y: 0, z: 180 },
-      speedMmS: { x: 50, y: 50, z: 10 },
-      order: null,
-      bumpMm: { x: 0, y: 0, z: 0 },
-      bumpShare: 0.5,
-    }
-    expect(found(rule, 'G28', 'end', { homing })).toEqual([])
+    expect(found(rule, 'G28', 'end', homesTo(0, 0, 180))).toEqual([])
   })
 
   it('does not speak of a start script, before which nothing is printed', () => {

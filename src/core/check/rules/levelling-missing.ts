@@ -1,7 +1,8 @@
 // A start script does not set levelling, on a printer that could have it.
+import { isUnknown } from '../../effects/meant-by.ts'
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { askWhetherLevels, isUnknownEverywhere, levellingFixes, mayLevel } from '../levelling.ts'
+import { askWhetherLevels, levellingFixes, mayLevel } from '../levelling.ts'
 
 function check(script: Checked): Found[] {
   const { trace, stage, rows } = script
@@ -16,9 +17,7 @@ function check(script: Checked): Found[] {
   const maybe = mayLevel(script, 0)
   const unknown = rows.some(
     ({ effect, command }) =>
-      (effect === null && !stage.macros?.has(command.name) && isUnknownEverywhere(command.name, stage)) ||
-      effect?.does === 'macro' ||
-      effect?.does === 'opaque',
+      (effect === null && isUnknown(command.name, stage)) || effect?.does === 'macro' || effect?.does === 'opaque',
   )
   if (unknown && !maybe) return []
   const message = `Homes here, but no line probes the bed or loads a saved mesh. ${printer.name} can level its bed; whether levelling is on depends on earlier scripts.`

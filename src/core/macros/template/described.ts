@@ -25,6 +25,20 @@ const nameOf = (node: Node): string =>
         ? String(node.value)
         : ''
 
+/** A path as it is written: `printer.fan.speed`; empty for other expressions. */
+export function pathOf({ type, value, object, property, computed }: Node): string {
+  if (type === 'Identifier') return String(value)
+  if (type !== 'MemberExpression') return ''
+  const member = String(property.value)
+  return computed ? `${pathOf(object)}["${member}"]` : `${pathOf(object)}.${member}`
+}
+
+/** The parameter that an expression reads: `BED` for `params.BED`; null for other expressions. */
+export function parameterIn(node: Node): string | null {
+  const [, dotted, quoted] = /^params(?:\.(\w+)|\["(.*)"\])$/.exec(pathOf(node)) ?? []
+  return dotted ?? quoted ?? null
+}
+
 /** `worthOf` evaluates a part; if it throws, the part is described by its name only. */
 export function describeNode(node: Node, worthOf: (node: Node) => Item): string {
   const part = (of: Node): string => {

@@ -3,6 +3,7 @@
 import type { Budget, Kind } from '../budget.ts'
 import { isText, type Value } from '../values.ts'
 import { type Pay, reckon } from './arithmetic.ts'
+import { parameterIn, pathOf } from './described.ts'
 import { argument, fallsBack, filterNamed, type Helpers } from './filters.ts'
 import { methodOf } from './methods.ts'
 import type { Node } from './parser.ts'
@@ -260,7 +261,8 @@ export abstract class Evaluator {
       if (node.type === 'KeywordArgumentExpression')
         named.set(String(node.key.value), this.known(this.value(node.value as Node)))
       else if (node.type === 'SpreadExpression') args.push(...itemsOf(this.value(node.argument)))
-      else if (node.type === 'KeywordSpreadExpression') throw new Limitation('“**” can’t be used in a call here.')
+      else if (node.type === 'KeywordSpreadExpression')
+        throw new Limitation('A rehearsal can’t evaluate “**” in a call.')
       else args.push(this.known(this.value(node)))
     }
     return { args, named }
@@ -269,7 +271,7 @@ export abstract class Evaluator {
   private call(node: Node): Item {
     const { callee } = node
     if (callee.type === 'Identifier') return this.function(String(callee.value), node.args)
-    if (callee.type !== 'MemberExpression') throw new Limitation('That can’t be called.')
+    if (callee.type !== 'MemberExpression') throw new Limitation('This expression can’t be called.')
     const home = this.known(this.value(callee.object))
     this.require(home, callee.object)
     const name = callee.computed ? printed(this.value(callee.property)) : String(callee.property.value)
@@ -415,20 +417,6 @@ const needsValue: ReadonlySet<string> = new Set(['int', 'float', 'round', 'abs']
 
 /** Functions of the template language that the rehearsal lacks. */
 const otherFunctions: ReadonlySet<string> = new Set(['cycler', 'joiner', 'lipsum'])
-
-/** A path as it is written: `printer.fan.speed`; empty for other expressions. */
-function pathOf({ type, value, object, property, computed }: Node): string {
-  if (type === 'Identifier') return String(value)
-  if (type !== 'MemberExpression') return ''
-  const member = String(property.value)
-  return computed ? `${pathOf(object)}["${member}"]` : `${pathOf(object)}.${member}`
-}
-
-/** The parameter that an expression reads: `BED` for `params.BED`; null for other expressions. */
-export function parameterIn(node: Node): string | null {
-  const [, dotted, quoted] = /^params(?:\.(\w+)|\["(.*)"\])$/.exec(pathOf(node)) ?? []
-  return dotted ?? quoted ?? null
-}
 
 function notThere(home: Item, name: string): never {
   throw new Stop(`${kindOf(home)} has no “${name}(…)”.`)

@@ -2,8 +2,8 @@
 // here, with limited steps and plain data only. An expression at which the host fails ends the macro; one that only the
 // rehearsal can't evaluate drops its line.
 import { Budget } from '../budget.ts'
-import { describeNode } from './described.ts'
-import { End, Evaluator, type FailedBy, type Flaw, type Names, parameterIn, type Scope } from './evaluate.ts'
+import { describeNode, parameterIn } from './described.ts'
+import { End, Evaluator, type FailedBy, type Flaw, type Names, type Scope } from './evaluate.ts'
 import { argument } from './filters.ts'
 import { lineSign } from './lexer.ts'
 import type { Node } from './parser.ts'

@@ -132,7 +132,7 @@ type FieldsProps = {
   onVersion: (version: string) => void
 }
 
-/** Fields for the printer to change, and for its new family and version. */
+/** Fields that choose the printer to change, its new firmware family and its version. */
 function FirmwareFields({ printers, printerId, family, version, onPrinter, onFamily, onVersion }: FieldsProps) {
   return (
     <div className="mt-3 grid grid-cols-3 max-phone:grid-cols-2 gap-3">
