@@ -56,16 +56,19 @@ function besideEdge(steps: readonly Step[], bed: Printer['bed']): string {
   return inset < 0.005 ? `, on the ${side} edge` : `, ${mm(inset, 1)} in from the ${side}`
 }
 
-/** The speed of a move: its feed rate, or the speed that the slowest of its axes allows. */
+/** The speed of a move: its feed rate, or the lower speed that one of its axes allows, with that axis. */
 function reachedSpeed(steps: readonly Step[], { feedPercent, speedLimits }: Modes, feedMmMin: number): string {
   const asked = ((feedMmMin / 60) * feedPercent) / 100
-  const allowed = steps.map(({ from, to, filamentMm }) => {
+  const allowed = steps.map(({ from, to, filamentMm }): { mmS: number; by: string } => {
     const way = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
-    if (way === 0) return filamentMm === 0 ? asked : speedLimits.e
-    return Math.min(...axes.map(axis => (speedLimits[axis] * way) / Math.abs(to[axis] - from[axis])))
+    if (way === 0) return { mmS: filamentMm === 0 ? asked : speedLimits.e, by: 'the extruder' }
+    return axes
+      .map(axis => ({ mmS: (speedLimits[axis] * way) / Math.abs(to[axis] - from[axis]), by: axis.toUpperCase() }))
+      .reduce((least, each) => (each.mmS < least.mmS ? each : least))
   })
-  const reached = allowed.length > 0 ? Math.max(...allowed) : asked
-  return reached < asked - 0.05 ? `${speed(reached)}, the limit of this machine` : speed(asked)
+  // An arc has its full speed where its direction allows it.
+  const fastest = allowed.toSorted((a, b) => b.mmS - a.mmS)[0]
+  return fastest && fastest.mmS < asked - 0.05 ? `${speed(fastest.mmS)}, as fast as ${fastest.by} can` : speed(asked)
 }
 
 /** The sentence for a straight move or an arc, from its words, the modes before it and its steps. */
